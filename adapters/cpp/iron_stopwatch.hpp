@@ -1,0 +1,467 @@
+// Iron Stopwatch adapter for C++17 and later. One file, no dependency but the standard library.
+//
+//     Input     read (std::istream& in);           // the problem's text, as the solution wants it
+//     Answer    solve(const Input& input);         // measured; Input& and Input work too
+//     void      write(std::ostream& out, const Answer& answer);
+//     IRON_STOPWATCH(read, solve, write)           // optional fourth: Input copy(const Input&)
+//
+// Run by hand, the program reads standard input and writes standard output. Run by the tool, it is a worker
+// that takes commands on descriptor 3 and replies on descriptor 4; the protocol is in docs/protocol.md.
+#ifndef IRON_STOPWATCH_HPP
+#define IRON_STOPWATCH_HPP
+
+#include <chrono>
+#include <csignal>
+#include <cstdint>
+#include <cstdio>
+#include <cstdlib>
+#include <cstring>
+#include <ctime>
+#include <exception>
+#include <fstream>
+#include <iostream>
+#include <map>
+#include <memory>
+#include <new>
+#include <sstream>
+#include <string>
+#include <type_traits>
+#include <utility>
+#include <vector>
+
+// In a counting build the tool links these; elsewhere they are null.
+extern "C" {
+__attribute__((weak)) int iron_stopwatch_count_call(int (*call)(void *), void *context,
+                                                    unsigned long long *steps);
+}
+
+namespace iron_stopwatch {
+
+struct Unusable : std::exception {
+    explicit Unusable(std::string what) : text(std::move(what)) {}
+    const char *what() const noexcept override { return text.c_str(); }
+    std::string text;
+};
+
+// Keeps a value alive in the compiler's eyes.
+template <class T>
+inline void keep(T &value) {
+    __asm__ volatile("" : : "g"(&value) : "memory");
+}
+
+// Line breaks would end a reply early.
+inline std::string one_line(std::string text) {
+    for (char &c : text)
+        if (c == '\n' || c == '\r') c = ' ';
+    return text.substr(0, 500);
+}
+
+// A stack that runs out ends in a fault below it: said as such, on the reply descriptor, before the process
+// ends.
+struct StackWatch {
+    static StackWatch &the() {
+        static StackWatch watch;
+        return watch;
+    }
+    std::uintptr_t top = 0;
+    std::uintptr_t size = 0;
+
+    void start(const void *frame, std::uintptr_t limit) {
+        top = reinterpret_cast<std::uintptr_t>(frame);
+        size = limit;
+        static char space[64 * 1024];
+        stack_t own{};
+        own.ss_sp = space;
+        own.ss_size = sizeof space;
+        if (limit == 0 || sigaltstack(&own, nullptr) != 0) return;
+        struct sigaction action {};
+        action.sa_sigaction = &StackWatch::faulted;
+        action.sa_flags = SA_SIGINFO | SA_ONSTACK | SA_RESETHAND;
+        sigaction(SIGSEGV, &action, nullptr);
+    }
+
+    static void faulted(int signal, siginfo_t *info, void *) {
+        const StackWatch &watch = the();
+        const auto address = reinterpret_cast<std::uintptr_t>(info->si_addr);
+        const std::uintptr_t end = watch.top - watch.size;
+        // Arguments and environment lie above `top` and count towards the limit; a large frame may jump below
+        // it.
+        if (address < end + 1024 * 1024 && address + 16 * 1024 * 1024 > end) std::_Exit(111);
+        raise(signal);
+    }
+};
+
+template <class Program>
+class Worker {
+    using Input = typename Program::Input;
+    using Answer = typename Program::Answer;
+
+    // How an input reaches `solve`.
+    enum class Passing { untouched, reference, moved };
+    static constexpr Passing passing = Program::takes_const   ? Passing::untouched
+                                       : Program::takes_moved ? Passing::moved
+                                                              : Passing::reference;
+
+    struct Kept {
+        std::unique_ptr<Input> input;
+        std::string path;
+        std::string first_answer;
+    };
+
+    // Room for values made and destroyed by hand, so that neither is timed.
+    template <class T>
+    class Slots {
+      public:
+        explicit Slots(std::size_t count) : room_(count) {}
+        ~Slots() { clear(); }
+        Slots(const Slots &) = delete;
+        Slots &operator=(const Slots &) = delete;
+        void *next() { return &room_[used_]; }
+        void filled() { ++used_; }
+        void filled(std::size_t count) { used_ += count; }
+        T &operator[](std::size_t i) { return *std::launder(reinterpret_cast<T *>(&room_[i])); }
+        void clear() {
+            for (std::size_t i = 0; i < used_; ++i)
+                (*this)[i].~T();
+            used_ = 0;
+        }
+
+      private:
+        struct alignas(T) Room {
+            unsigned char bytes[sizeof(T)];
+        };
+        std::vector<Room> room_;
+        std::size_t used_ = 0;
+    };
+
+    // What is called through a pointer the compiler can't see through, so that no call is dropped, merged or
+    // hoisted.
+    using Call = void (*)(Input *, void *);
+    static void real_call(Input *input, void *slot) {
+        if constexpr (passing == Passing::untouched)
+            new (slot) Answer(Program::call_solve(static_cast<const Input &>(*input)));
+        else if constexpr (passing == Passing::moved)
+            new (slot) Answer(Program::call_solve(static_cast<Input &&>(*input)));
+        else
+            new (slot) Answer(Program::call_solve(*input));
+    }
+    static void empty_call(Input *, void *) {}
+
+  public:
+    Worker(std::FILE *commands, std::FILE *replies) : commands_(commands), replies_(replies) {}
+
+    int run() {
+        floor_ns_ = measured_floor();
+        std::fprintf(replies_, "ready 1 floor_ns=%.3f passing=%s counting=%d\n", floor_ns_,
+                     passing == Passing::untouched ? "untouched"
+                     : passing == Passing::moved   ? "moved"
+                                                   : "reference",
+                     iron_stopwatch_count_call != nullptr);
+        std::fflush(replies_);
+        std::string line;
+        while (next_line(line)) {
+            if (line == "quit") return 0;
+            std::string reply;
+            try {
+                reply = obeyed(line);
+            } catch (const Unusable &error) {
+                reply = "refused " + one_line(error.what());
+            } catch (const std::bad_alloc &) {
+                reply = "over-memory";
+            } catch (const std::exception &error) {
+                reply = "failed " + one_line(error.what());
+            } catch (...) {
+                reply = "failed an exception that is no std::exception";
+            }
+            std::fprintf(replies_, "%s\n", reply.c_str());
+            std::fflush(replies_);
+        }
+        return 0;
+    }
+
+  private:
+    bool next_line(std::string &line) {
+        line.clear();
+        for (int c; (c = std::fgetc(commands_)) != EOF;) {
+            if (c == '\n') return true;
+            line += static_cast<char>(c);
+        }
+        return false;
+    }
+
+    std::string obeyed(const std::string &line) {
+        std::istringstream words(line);
+        std::string command;
+        words >> command;
+        if (command == "read") {
+            long id = 0;
+            words >> id;
+            kept_[id] = {from_file(rest_of(words)), rest_of_, ""};
+            return "done";
+        }
+        if (command == "forget") {
+            long id = 0;
+            words >> id;
+            kept_.erase(id);
+            return "done";
+        }
+        if (command == "answer") {
+            long id = 0;
+            words >> id;
+            return answered(find(id), rest_of(words));
+        }
+        if (command == "time") return timed(words);
+        if (command == "count") return counted(rest_of(words));
+        throw Unusable("unknown command '" + command + "'");
+    }
+
+    std::string rest_of(std::istringstream &words) {
+        words >> std::ws;
+        std::getline(words, rest_of_);
+        return rest_of_;
+    }
+
+    static std::unique_ptr<Input> from_file(const std::string &path) {
+        std::ifstream in(path, std::ios::binary);
+        if (!in) throw Unusable("can't open " + path);
+        return std::unique_ptr<Input>(new Input(Program::call_read(in)));
+    }
+
+    Kept &find(long id) {
+        const auto found = kept_.find(id);
+        if (found == kept_.end()) throw Unusable("no input has this number");
+        return found->second;
+    }
+
+    std::unique_ptr<Input> fresh(const Kept &kept) {
+        if constexpr (Program::can_copy)
+            if (!reread_) return std::unique_ptr<Input>(new Input(Program::call_copy(*kept.input)));
+        return from_file(kept.path);
+    }
+
+    static std::string text_of(Answer &answer) {
+        std::ostringstream text;
+        Program::call_write(text, answer);
+        return text.str();
+    }
+
+    // One call, timed from cold, its answer written to a file.
+    std::string answered(Kept &kept, const std::string &path) {
+        std::unique_ptr<Input> own;
+        if (passing != Passing::untouched) own = fresh(kept);
+        Slots<Answer> slots(1);
+        const auto from = std::chrono::steady_clock::now();
+        call_(own ? own.get() : kept.input.get(), slots.next());
+        const auto to = std::chrono::steady_clock::now();
+        slots.filled();
+        keep(slots[0]);
+        std::string text = text_of(slots[0]);
+        std::ofstream out(path, std::ios::binary);
+        out << text;
+        if (!out.flush()) throw Unusable("can't write " + path);
+        if (passing != Passing::untouched) kept.first_answer = std::move(text);
+        return "done call_ns=" + std::to_string(std::chrono::nanoseconds(to - from).count());
+    }
+
+    // time CALLS AT_ONCE ID…: CALLS calls, going round the inputs; at most AT_ONCE copies and answers live at
+    // a time.
+    std::string timed(std::istringstream &words) {
+        std::size_t calls = 0, at_once = 0;
+        words >> calls >> at_once;
+        std::vector<Kept *> round;
+        for (long id; words >> id;)
+            round.push_back(&find(id));
+        if (calls == 0 || at_once == 0 || round.empty())
+            throw Unusable("time needs calls, copies at once and inputs");
+        std::int64_t wall_ns = 0, cpu_ns = 0;
+        bool checked = passing == Passing::untouched;
+        for (std::size_t done = 0; done < calls;) {
+            const std::size_t count = calls - done < at_once ? calls - done : at_once;
+            std::vector<std::unique_ptr<Input>> copies;
+            std::vector<Input *> inputs(count);
+            for (std::size_t i = 0; i < count; ++i) {
+                Kept &kept = *round[(done + i) % round.size()];
+                if (passing != Passing::untouched) copies.push_back(fresh(kept));
+                inputs[i] = passing == Passing::untouched ? kept.input.get() : copies.back().get();
+            }
+            Slots<Answer> slots(count);
+            const std::int64_t cpu_from = cpu_now();
+            const auto from = std::chrono::steady_clock::now();
+            for (std::size_t i = 0; i < count; ++i) {
+                call_(inputs[i], slots.next());
+                slots.filled();
+            }
+            const auto to = std::chrono::steady_clock::now();
+            cpu_ns += cpu_now() - cpu_from;
+            wall_ns += std::chrono::nanoseconds(to - from).count();
+            keep(slots[count - 1]);
+            if (!checked) {
+                check_copies(round, slots, done, count);
+                checked = true;
+            }
+            done += count;
+        }
+        return "done calls=" + std::to_string(calls) + " wall_ns=" + std::to_string(wall_ns) +
+               " cpu_ns=" + std::to_string(cpu_ns) + " reread=" + (reread_ ? "1" : "0");
+    }
+
+    // Plain copying shares what an input points to. If an earlier call altered that, a later answer differs
+    // from the first one: then every call reads its text again.
+    void check_copies(const std::vector<Kept *> &round, Slots<Answer> &slots, std::size_t done,
+                      std::size_t count) {
+        const std::size_t last = count < round.size() ? count : round.size();
+        for (std::size_t i = count - last; i < count; ++i) {
+            Kept &kept = *round[(done + i) % round.size()];
+            std::string text = text_of(slots[i]);
+            if (kept.first_answer.empty())
+                kept.first_answer = std::move(text);
+            else if (kept.first_answer != text) {
+                if (reread_) throw Unusable("the answers to one input differ from call to call");
+                reread_ = true;
+                throw Unusable("an input copied plainly gave another answer; it is read afresh from now on");
+            }
+        }
+    }
+
+    // count PATH: one call in a process of its own, on an input read there.
+    struct Counting {
+        Worker *worker;
+        const std::string *path;
+        Input *input;
+        void *slot;
+    };
+
+    std::string counted(const std::string &path) {
+        if (!iron_stopwatch_count_call) throw Unusable("this build counts no steps");
+        unsigned long long steps = 0;
+        std::unique_ptr<Input> input = from_file(path);
+        Slots<Answer> slots(1);
+        Counting counting{this, &path, input.get(), slots.next()};
+        const int status = iron_stopwatch_count_call(
+            [](void *context) {
+                const Counting &c = *static_cast<Counting *>(context);
+                try {
+                    c.worker->call_(c.input, c.slot);
+                } catch (const std::bad_alloc &) {
+                    return 2;
+                } catch (...) {
+                    return 1;
+                }
+                return 0;
+            },
+            &counting, &steps);
+        if (status == 2) return "over-memory";
+        if (status != 0) return "failed the counted call threw an exception";
+        slots.filled();
+        return "done steps=" + std::to_string(steps);
+    }
+
+    double measured_floor() {
+        Call volatile empty = &empty_call;
+        Slots<Answer> slots(1);
+        double least = 1e9;
+        for (int attempt = 0; attempt < 20; ++attempt) {
+            const auto from = std::chrono::steady_clock::now();
+            for (int i = 0; i < 10000; ++i) {
+                void *slot = slots.next();
+                keep(slot);
+                empty(nullptr, slot);
+            }
+            const auto to = std::chrono::steady_clock::now();
+            const double ns = static_cast<double>(std::chrono::nanoseconds(to - from).count()) / 10000;
+            if (ns < least) least = ns;
+        }
+        return least;
+    }
+
+    static std::int64_t cpu_now() {
+        timespec now{};
+        clock_gettime(CLOCK_PROCESS_CPUTIME_ID, &now);
+        return std::int64_t{1000000000} * now.tv_sec + now.tv_nsec;
+    }
+
+    std::FILE *commands_, *replies_;
+    Call volatile call_ = &real_call;
+    std::map<long, Kept> kept_;
+    std::string rest_of_;
+    double floor_ns_ = 0;
+    bool reread_ = false;
+};
+
+template <class Program>
+int run() {
+    const char *version = std::getenv("IRON_STOPWATCH_WORKER");
+    if (version && std::strcmp(version, "1") == 0) {
+        std::FILE *commands = fdopen(3, "r"), *replies = fdopen(4, "w");
+        if (!commands || !replies) return 112;
+        const char *stack = std::getenv("IRON_STOPWATCH_STACK");
+        int frame = 0;
+        StackWatch::the().start(&frame, stack ? std::strtoull(stack, nullptr, 10) : 0);
+        return Worker<Program>(commands, replies).run();
+    }
+    std::ios::sync_with_stdio(false);
+    auto input = Program::call_read(std::cin);
+    auto answer = Program::solve_by_hand(input);
+    Program::call_write(std::cout, answer);
+    std::cout.flush();
+    return 0;
+}
+
+} // namespace iron_stopwatch
+
+#define IRON_STOPWATCH_PICK(_1, _2, _3, _4, NAME, ...) NAME
+#define IRON_STOPWATCH(...)                                                                                  \
+    IRON_STOPWATCH_PICK(__VA_ARGS__, IRON_STOPWATCH_COPYING, IRON_STOPWATCH_PLAIN, , )(__VA_ARGS__)
+#define IRON_STOPWATCH_PLAIN(READ, SOLVE, WRITE)                                                             \
+    IRON_STOPWATCH_PROGRAM(READ, SOLVE, WRITE, std::is_copy_constructible<Input>::value, Input(input))
+#define IRON_STOPWATCH_COPYING(READ, SOLVE, WRITE, COPY)                                                     \
+    IRON_STOPWATCH_PROGRAM(READ, SOLVE, WRITE, true, COPY(input))
+
+// The names given are only ever called, so that overloads work. The one conversion to a function pointer
+// stands in an unevaluated operand: it tells `const Input&`, which needs no copies, from `Input` by value.
+#define IRON_STOPWATCH_PROGRAM(READ, SOLVE, WRITE, CAN_COPY, COPIED)                                         \
+    namespace iron_stopwatch {                                                                               \
+    struct SolutionProgram {                                                                                 \
+        using Input = std::decay_t<decltype(READ(std::declval<std::istream &>()))>;                          \
+        template <class I>                                                                                   \
+        static auto by_rvalue(int) -> decltype(SOLVE(std::declval<I &&>()), std::true_type{});               \
+        template <class I>                                                                                   \
+        static std::false_type by_rvalue(...);                                                               \
+        static constexpr bool takes_moved = decltype(by_rvalue<Input>(0))::value;                            \
+        template <class I, bool Moved>                                                                       \
+        struct AnswerOf {                                                                                    \
+            using type = std::decay_t<decltype(SOLVE(std::declval<I &>()))>;                                 \
+        };                                                                                                   \
+        template <class I>                                                                                   \
+        struct AnswerOf<I, true> {                                                                           \
+            using type = std::decay_t<decltype(SOLVE(std::declval<I &&>()))>;                                \
+        };                                                                                                   \
+        using Answer = typename AnswerOf<Input, takes_moved>::type;                                          \
+        template <class I>                                                                                   \
+        static auto by_const(int) -> decltype(static_cast<Answer (*)(const I &)>(SOLVE), std::true_type{});  \
+        template <class I>                                                                                   \
+        static std::false_type by_const(...);                                                                \
+        static constexpr bool takes_const =                                                                  \
+            std::is_scalar<Input>::value || decltype(by_const<Input>(0))::value;                             \
+        static constexpr bool can_copy = CAN_COPY;                                                           \
+        static Input call_read(std::istream &in) { return READ(in); }                                        \
+        template <class I>                                                                                   \
+        static Answer call_solve(I &&input) {                                                                \
+            return SOLVE(static_cast<I &&>(input));                                                          \
+        }                                                                                                    \
+        static Answer solve_by_hand(Input &input) {                                                          \
+            if constexpr (takes_const || !takes_moved)                                                       \
+                return SOLVE(input);                                                                         \
+            else                                                                                             \
+                return SOLVE(static_cast<Input &&>(input));                                                  \
+        }                                                                                                    \
+        static void call_write(std::ostream &out, Answer &answer) { WRITE(out, answer); }                    \
+        template <class I = Input>                                                                           \
+        static Input call_copy(const I &input) {                                                             \
+            return COPIED;                                                                                   \
+        }                                                                                                    \
+    };                                                                                                       \
+    }                                                                                                        \
+    int main() { return iron_stopwatch::run<iron_stopwatch::SolutionProgram>(); }
+
+#endif

@@ -1,0 +1,26 @@
+#include <fmt/format.h>
+
+#include "cli/common.h"
+#include "records/files.h"
+#include "views/tables.h"
+
+namespace iron {
+
+void add_agree(CLI::App &program, int &status) {
+    auto options = std::make_shared<Options>();
+    CLI::App *command = program.add_subcommand("agree", "do all solutions give the same answers?");
+    add_common(*command, *options, false);
+    command->add_option("--seed", options->seed, "seed of all inputs")->capture_default_str();
+    command->footer("Example: iron-stopwatch agree --problem demo/tide-climb --only halves,one-pass\n"
+                    "Writes agreement.json. Exit status 1: a solution does not agree.");
+    command->callback([options, &status] {
+        const Session session = open_session(*options);
+        Teller teller(*options);
+        const Agreement agreement = agree_stage(session, build_stage(session, teller), teller);
+        fmt::print("{}",
+                   options->json ? read_file(session.file("agreement.json")) : agreement_text(agreement));
+        status = status_of(agreement);
+    });
+}
+
+} // namespace iron

@@ -1,0 +1,144 @@
+#include "cli/common.h"
+
+#include <cstdio>
+#include <fmt/format.h>
+#include <sys/ioctl.h>
+#include <unistd.h>
+
+#include "core/nearest.h"
+#include "lab/clock.h"
+#include "records/quantity.h"
+#include "views/progress.h"
+
+namespace iron {
+
+void add_common(CLI::App &command, Options &options, bool measures) {
+    command.add_option("--problem", options.problem, "the problem folder")->capture_default_str();
+    command.add_option("--out", options.out, "results folder (stopwatch-results in the problem folder)");
+    command.add_option("--only", options.only, "these solutions only, separated by commas")->delimiter(',');
+    command.add_option("--shapes", options.shapes, "these shapes only, separated by commas")->delimiter(',');
+    command.add_flag("--json", options.json,
+                     "print the JSON document on standard output, nothing else there");
+    command.add_flag("--quiet", options.quiet, "no progress, no notes");
+    command.add_flag("--verbose", options.verbose, "more notes");
+    if (!measures) return;
+    command.add_option("--budget", options.budget, "time for measuring")->capture_default_str();
+    command.add_option("--seed", options.seed, "seed of all inputs")->capture_default_str();
+    command.add_option("--upto", options.upto, "largest size to measure, n=20000; repeatable");
+}
+
+std::pair<std::string, double> parse_size(const std::string &text) {
+    const std::size_t equal = text.find('=');
+    if (equal == std::string::npos || equal == 0)
+        throw Error(Category::usage, "'" + text + "' is not a size", "write it as n=20000");
+    const std::string name = text.substr(0, equal);
+    return {name, parse_number(text.substr(equal + 1), name)};
+}
+
+namespace {
+
+void check_known(const std::vector<std::string> &given, const std::vector<std::string> &known,
+                 const char *what) {
+    std::vector<Finding> findings;
+    for (const std::string &name : given)
+        if (std::find(known.begin(), known.end(), name) == known.end())
+            findings.push_back(
+                {fmt::format("there is no {} '{}'", what, name), {}, advise_nearest(name, known)});
+    if (!findings.empty()) throw Error(Category::usage, std::move(findings));
+}
+
+} // namespace
+
+Session open_session(const Options &options) {
+    Session session{read_problem(options.problem), options, options.out};
+    session.problem.folder = std::filesystem::absolute(session.problem.folder).lexically_normal();
+    if (options.out.empty()) session.out = session.problem.folder / "stopwatch-results";
+    std::vector<std::string> names, shapes;
+    for (const Solution &solution : session.problem.solutions)
+        names.push_back(solution.name);
+    for (const Shape &shape : session.problem.shapes)
+        shapes.push_back(shape.name);
+    check_known(options.only, names, "solution");
+    check_known(options.shapes, shapes, "shape");
+    for (const auto &[name, value] : session.upto())
+        check_known({name}, session.problem.size_names(), "size");
+    if (session.budget_s() <= 0)
+        throw Error(Category::usage, "the budget is nothing", "for example --budget 30s");
+    return session;
+}
+
+std::vector<const Solution *> Session::solutions() const {
+    std::vector<const Solution *> chosen;
+    for (const Solution &solution : problem.solutions)
+        if (options.only.empty() ||
+            std::find(options.only.begin(), options.only.end(), solution.name) != options.only.end())
+            chosen.push_back(&solution);
+    return chosen;
+}
+
+std::vector<std::string> Session::shape_names() const {
+    std::vector<std::string> chosen;
+    for (const Shape &shape : problem.shapes)
+        if (options.shapes.empty() ||
+            std::find(options.shapes.begin(), options.shapes.end(), shape.name) != options.shapes.end())
+            chosen.push_back(shape.name);
+    return chosen;
+}
+
+double Session::budget_s() const { return parse_seconds(options.budget); }
+
+Sizes Session::upto() const {
+    Sizes sizes;
+    for (const std::string &text : options.upto)
+        sizes.insert(parse_size(text));
+    return sizes;
+}
+
+Teller::Teller(const Options &options) : quiet_(options.quiet), terminal_(isatty(STDERR_FILENO)) {}
+
+Teller::~Teller() { clear(); }
+
+void Teller::clear() {
+    if (shown_) fmt::print(stderr, "\r\033[K");
+    shown_ = false;
+}
+
+void Teller::phase(const std::string &name) {
+    phase_ = name;
+    last_s_ = 0;
+    if (quiet_) return;
+    clear();
+    if (!terminal_) fmt::print(stderr, "{}\n", name);
+}
+
+void Teller::progress(double spent_s, double budget_s, const std::string &doing) {
+    const double now = SteadyClock().seconds();
+    if (quiet_ || !terminal_ || now - last_s_ < 0.1) return;
+    last_s_ = now;
+    winsize size{};
+    const std::size_t width =
+        ioctl(STDERR_FILENO, TIOCGWINSZ, &size) == 0 && size.ws_col > 20 ? size.ws_col - 1u : 79u;
+    fmt::print(stderr, "\r\033[K{}", progress_line({phase_, spent_s, budget_s, doing}, width));
+    std::fflush(stderr);
+    shown_ = true;
+}
+
+void Teller::note(const std::string &text) {
+    if (quiet_) return;
+    clear();
+    fmt::print(stderr, "{}\n", text);
+}
+
+int status_of(const Agreement &agreement) {
+    for (const SolutionAgreement &one : agreement.solutions)
+        if (one.verdict != SolutionAgreement::Verdict::agrees) return status_wrong;
+    return status_done;
+}
+
+int status_of(const std::vector<JudgedClaim> &claims) {
+    for (const JudgedClaim &one : claims)
+        if (one.judgement.verdict == Verdict::exceeded) return status_wrong;
+    return status_done;
+}
+
+} // namespace iron

@@ -1,0 +1,105 @@
+// What all commands share: options, messages, files of the results folder.
+#pragma once
+
+#include <CLI/CLI.hpp>
+#include <filesystem>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "lab/agree.h"
+#include "lab/measure.h"
+#include "records/documents.h"
+#include "records/problem.h"
+
+namespace iron {
+
+struct Options {
+    std::string problem = ".";
+    std::string out;
+    std::vector<std::string> only, shapes, upto;
+    std::string budget = "60 s";
+    std::uint64_t seed = 1;
+    bool json = false, quiet = false, verbose = false;
+};
+
+enum Status {
+    status_done = 0,
+    status_wrong = 1,
+    status_usage = 2,
+    status_not_possible = 3,
+    status_interrupted = 130
+};
+
+// Adds the options that every command over a problem has; those of measuring only where asked for.
+void add_common(CLI::App &command, Options &options, bool measures);
+
+// A problem with the results folder and the choice of the command line applied.
+struct Session {
+    Problem problem;
+    Options options;
+    std::filesystem::path out;
+
+    std::vector<const Solution *> solutions() const; // --only, else all
+    std::vector<std::string> shape_names() const;    // --shapes, else all
+    double budget_s() const;
+    Sizes upto() const;
+    std::filesystem::path file(const std::string &name) const { return out / name; }
+};
+// Reads the problem and checks the options against it. Throws Error (usage).
+Session open_session(const Options &options);
+
+// "n=20000" as a size and its value. Throws Error (usage).
+std::pair<std::string, double> parse_size(const std::string &text);
+
+// Progress on standard error: one line redrawn on a terminal, a line a phase elsewhere, nothing when quiet.
+class Teller {
+  public:
+    explicit Teller(const Options &options);
+    ~Teller();
+    void phase(const std::string &name);
+    void progress(double spent_s, double budget_s, const std::string &doing);
+    void note(const std::string &text); // a line that stays
+    void clear();
+
+  private:
+    bool quiet_, terminal_, shown_ = false;
+    std::string phase_;
+    double last_s_ = 0;
+};
+
+// The stages, over the files of the session. Each writes its documents and returns what the next one needs.
+struct Fitted {
+    std::vector<SeriesGrowth> growths;
+    std::vector<Measurement> measurements;
+    std::vector<SolutionClaims> claims;
+};
+std::vector<Built> build_stage(const Session &session, Teller &teller);
+Agreement agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller);
+MeasureSummary measure_stage(const Session &session, const std::vector<Built> &built, Agreement &agreement,
+                             Teller &teller);
+Fitted fit_stage(const Session &session);
+std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted);
+// Figures and tables; returns the files written.
+std::vector<std::filesystem::path> report_stage(const Session &session, const Fitted &fitted,
+                                                const std::vector<JudgedClaim> &claims, Teller &teller);
+
+// agreement.json of the results folder, if it is there.
+std::optional<Agreement> stored_agreement(const Session &session);
+
+// The commands, one a file. Each adds itself to the program and, when chosen, sets the exit status.
+void add_run(CLI::App &program, int &status);
+void add_input(CLI::App &program, int &status);
+void add_answer(CLI::App &program, int &status);
+void add_agree(CLI::App &program, int &status);
+void add_measure(CLI::App &program, int &status);
+void add_fit(CLI::App &program, int &status);
+void add_claims(CLI::App &program, int &status);
+void add_report(CLI::App &program, int &status);
+void add_adapters(CLI::App &program, int &status);
+
+// 1 where a solution does not agree, or a claim is exceeded.
+int status_of(const Agreement &agreement);
+int status_of(const std::vector<JudgedClaim> &claims);
+
+} // namespace iron

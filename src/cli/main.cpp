@@ -1,0 +1,53 @@
+#include <CLI/CLI.hpp>
+#include <cstdio>
+#include <fmt/format.h>
+#include <spdlog/sinks/stdout_sinks.h>
+#include <spdlog/spdlog.h>
+
+#include "cli/common.h"
+#include "core/error.h"
+#include "lab/interrupt.h"
+
+int main(int argc, char **argv) {
+    using namespace iron;
+    spdlog::set_default_logger(spdlog::stderr_logger_st("iron-stopwatch"));
+    spdlog::set_pattern("%v");
+    watch_for_interrupt();
+    CLI::App program(
+        "Holds solutions of one problem against what they claim: makes growing inputs, checks that the\n"
+        "answers agree, measures time and steps, fits growth, and gives a verdict on every claim.",
+        "iron-stopwatch");
+    program.set_version_flag("--version", "iron-stopwatch " IRON_VERSION);
+    program.require_subcommand(1);
+    program.footer("Example: iron-stopwatch run --problem demo/tide-climb --budget 30s\n"
+                   "'iron-stopwatch COMMAND --help' tells more, with an example.");
+    int status = status_done;
+    add_input(program, status);
+    add_answer(program, status);
+    add_agree(program, status);
+    add_measure(program, status);
+    add_fit(program, status);
+    add_claims(program, status);
+    add_report(program, status);
+    add_run(program, status);
+    add_adapters(program, status);
+    try {
+        program.parse(argc, argv);
+    } catch (const CLI::ParseError &error) {
+        return program.exit(error) == 0 ? status_done : status_usage;
+    } catch (const Error &error) {
+        spdlog::error("{}", error.what());
+        switch (error.category()) {
+        case Category::usage:
+            return status_usage;
+        case Category::interrupted:
+            return status_interrupted;
+        default:
+            return status_not_possible;
+        }
+    } catch (const std::exception &error) {
+        spdlog::error("{}", error.what());
+        return status_not_possible;
+    }
+    return status;
+}

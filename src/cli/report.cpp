@@ -1,0 +1,30 @@
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+#include "cli/common.h"
+
+namespace iron {
+
+void add_report(CLI::App &program, int &status) {
+    auto options = std::make_shared<Options>();
+    CLI::App *command = program.add_subcommand("report", "figures and tables");
+    add_common(*command, *options, false);
+    command->footer("Example: iron-stopwatch report --problem demo/tide-climb\n"
+                    "Works from measurements.jsonl and writes figures/ and tables/.");
+    command->callback([options, &status] {
+        const Session session = open_session(*options);
+        Teller teller(*options);
+        const Fitted fitted = fit_stage(session);
+        const auto files = report_stage(session, fitted, claims_stage(session, fitted), teller);
+        nlohmann::ordered_json list = {{"schema", "iron-stopwatch/report/1"},
+                                       {"files", nlohmann::ordered_json::array()}};
+        for (const auto &file : files) {
+            list["files"].push_back(file.string());
+            if (!options->json) fmt::print("{}\n", file.string());
+        }
+        if (options->json) fmt::print("{}\n", list.dump(2));
+        status = status_done;
+    });
+}
+
+} // namespace iron

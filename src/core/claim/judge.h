@@ -1,0 +1,40 @@
+// The claims of all solutions, judged from the growth of their series.
+#pragma once
+
+#include <map>
+#include <string>
+#include <vector>
+
+#include "core/claim/verdict.h"
+#include "core/growth/fit_all.h"
+
+namespace iron {
+
+struct Claim {
+    std::string metric; // "time" or "space"
+    std::string shape;  // "every", or a shape's name
+    Bound bound;
+};
+
+struct SolutionClaims {
+    std::string solution;
+    std::vector<Claim> claims;
+    std::string excluded; // why it gets no verdict ("it gives wrong answers"), or ""
+};
+
+struct JudgedClaim {
+    std::string solution;
+    Claim claim;
+    Judgement judgement;
+};
+
+// `size_name`: the size along which was measured. A claim for `every` shape does not speak of the shapes that
+// the solution has a claim of its own for.
+std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutions,
+                                      const std::vector<SeriesGrowth> &growths, const std::string &size_name);
+
+// The growths that claims on time name, by solution, as fit_all takes them; only those in `size_name` alone.
+std::map<std::string, std::vector<Expression>> claimed_growths(const std::vector<SolutionClaims> &solutions,
+                                                               const std::string &size_name);
+
+} // namespace iron

@@ -1,0 +1,56 @@
+// From growth to verdicts on claims.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/bound/parse.h"
+#include "core/growth/fit.h"
+
+namespace iron {
+
+enum class Verdict {
+    holds,     // every growth above the bound explains the readings worse by more than the threshold
+    exceeded,  // some growth above the bound explains them better by more than the threshold
+    undecided, // neither: the readings can't tell
+};
+
+const char *word_for(Verdict verdict);
+
+// The readings of one shape, as far as there are any.
+struct ShapeGrowth {
+    std::string shape;
+    std::optional<Growth> steps;
+    std::optional<Growth> time; // ns
+};
+
+struct WouldDecide {
+    double size = 0;               // measuring up to here should tell
+    std::optional<double> cost_ns; // of one call there, where it can be forecast
+};
+
+struct Judgement {
+    Verdict verdict = Verdict::undecided;
+    bool loose = false;     // O only: a bound smaller by a log factor holds as surely
+    std::string decided_by; // "steps", "time", or "" where nothing was read
+    std::string worst_shape;
+    double from = 0, to = 0;  // sizes that the deciding readings cover
+    std::string growth_class; // "" where nothing could be fitted
+    double exponent = 0;
+    std::optional<std::pair<double, double>> interval;
+    double evidence = 0; // ln units by which growth above the bound explains better (negative: worse)
+    std::string reason;
+    std::optional<WouldDecide> would_decide;
+};
+
+// Judges a claim on time that every one of `shapes` must keep: a bound O is decided by the worst shape, Omega
+// by the best, Theta by whichever leaves it. Steps decide where they were counted; time alone needs far more
+// evidence, because memory hierarchies bend it upwards.
+Judgement judge_time(const Bound &bound, const std::string &size_name,
+                     const std::vector<ShapeGrowth> &shapes);
+
+// How much better growth outside the bound explains the readings than growth within, in ln units.
+double evidence_against(const Bound &bound, const Growth &growth);
+
+} // namespace iron

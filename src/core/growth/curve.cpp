@@ -1,0 +1,82 @@
+#include "core/growth/curve.h"
+
+#include "core/bound/order.h"
+#include "core/bound/parse.h"
+#include "core/bound/print.h"
+
+namespace iron {
+
+Curve make_curve(const Expression &expression, double prior) {
+    const Growth1 growth = growth_of(expression);
+    const bool exponential = growth.on[Growth1::factorial] > 0 || growth.on[Growth1::exponential] > 0 ||
+                             growth.on[Growth1::between] > 0;
+    return {print_canonical(expression), expression, prior, exponential};
+}
+
+namespace {
+
+Expression in_size(const std::string &text, const std::string &name) {
+    std::string renamed;
+    for (const char c : text) {
+        if (c == 'x')
+            renamed += name;
+        else
+            renamed += c;
+    }
+    return parse_expression(renamed, {name});
+}
+
+} // namespace
+
+std::vector<Curve> candidate_curves(const std::string &name, double largest_size) {
+    // Growths met often have prior 0.
+    struct Listed {
+        const char *text;
+        double prior;
+    };
+    static const Listed powers[] = {
+        {"1", 0},       {"log x", 0},        {"sqrt x", 0},      {"x", 0},
+        {"x log x", 0}, {"x^1.5", 0},        {"x^2", 0},         {"x^2 log x", 0},
+        {"x^3", 0},     {"x^4", 1},          {"x log^2 x", 2},   {"x^3 log x", 2},
+        {"log^2 x", 3}, {"sqrt x log x", 3}, {"x^1.5 log x", 3}, {"x^2.5", 3},
+        {"x^3.5", 3},   {"x^2 log^2 x", 3},
+    };
+    static const Listed exponentials[] = {{"2^x", 0},   {"1.2^x", 1},   {"1.3^x", 1}, {"1.4^x", 1},
+                                          {"1.5^x", 1}, {"1.618^x", 0}, {"1.7^x", 1}, {"1.8^x", 1},
+                                          {"1.9^x", 1}, {"2.2^x", 1},   {"2.5^x", 1}, {"3^x", 0},
+                                          {"4^x", 0},   {"x 2^x", 0},   {"x!", 0},    {"x^x", 1}};
+    std::vector<Curve> curves;
+    for (const Listed &listed : powers)
+        curves.push_back(make_curve(in_size(listed.text, name), listed.prior));
+    if (largest_size <= 64)
+        for (const Listed &listed : exponentials)
+            curves.push_back(make_curve(in_size(listed.text, name), listed.prior));
+    return curves;
+}
+
+std::vector<Curve> lower_curves(const Curve &curve, const std::string &name) {
+    std::vector<Curve> lower;
+    const auto add_below = [&](const char *text, const char *above) {
+        if (compare_growth(curve.expression, in_size(above, name)) > 0)
+            lower.push_back(make_curve(in_size(text, name)));
+    };
+    add_below("1", "1");
+    add_below("x", "x");
+    add_below("x log x", "x^1.5");
+    add_below("x^2", "x^2 log x");
+    if (growth_of(curve.expression).on[Growth1::log_power] >= 1) {
+        const Curve less =
+            make_curve(make(ExpressionNode::Kind::quotient, {curve.expression, in_size("log x", name)}));
+        bool listed = less.name == "1";
+        for (const Curve &other : lower)
+            listed = listed || other.name == less.name;
+        if (!listed) lower.push_back(less);
+    }
+    return lower;
+}
+
+double log_at(const Curve &curve, const std::string &name, double size) {
+    return evaluate_log(curve.expression, {{name, size}});
+}
+
+} // namespace iron

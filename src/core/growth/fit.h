@@ -1,0 +1,58 @@
+// What a series grows like.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/growth/curve.h"
+#include "core/series/series.h"
+
+namespace iron {
+
+// A curve that the fitted value is a sum of, and its factor in the series' unit.
+struct Term {
+    std::string curve;
+    double factor = 0;
+};
+
+// One candidate held against the series.
+struct CurveFit {
+    Curve curve;
+    double score = 0; // ln of the likelihood, less penalties: only differences mean something
+    double chi2 = 0;
+    std::vector<Term> terms;    // the leading term first; only those that are not 0
+    std::vector<double> fitted; // at the points
+};
+
+struct Growth {
+    enum class Standing { fitted, too_few }; // too_few: fewer than 5 sizes, or less than 2 doublings
+    Standing standing = Standing::too_few;
+    std::vector<Located> points;
+    std::vector<CurveFit> fits; // the best first; empty when too_few
+    double exponent = 0;        // d ln value / d ln size of the best curve at the largest size
+    std::optional<std::pair<double, double>> interval; // of the exponent, 95 %
+    double from = 0, to = 0;                           // range of sizes
+
+    const CurveFit &best() const { return fits.front(); }
+};
+
+struct FitOptions {
+    Noise noise = Noise::counted;
+    std::vector<Expression>
+        also; // curves to hold against the series beside the candidates: those of the claims
+};
+
+// Fits every candidate with the lower terms that may stand beside it, and orders them by score.
+//
+// Each candidate is a cone of curves: its leading term, each lower term added to it so that the lower term is
+// at most as large as the leading one from the start of the top third of the sizes on, and (weakly) a lower
+// term taken off. That the leading term leads by then is the assumption that makes growth tell-able at all.
+// The score is a Student marginal likelihood with a Bayesian penalty for the number of terms;
+// docs/statistics.md.
+Growth fit_growth(const Series &series, const FitOptions &options);
+
+// Value of the fitted curve at a size.
+double value_at(const CurveFit &fit, const std::string &size_name, double size);
+
+} // namespace iron

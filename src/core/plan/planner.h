@@ -1,0 +1,108 @@
+// What to measure next, and when to stop. A pure function of what was told and of the time handed in.
+#pragma once
+
+#include <cstdint>
+#include <map>
+#include <random>
+#include <vector>
+
+namespace iron {
+
+// One thing to measure: a solution on a shape at a size.
+struct Cell {
+    int solution = 0;
+    int shape = 0;
+    double size = 0;
+    auto operator<=>(const Cell &) const = default;
+};
+
+enum class Task {
+    new_generation, // fresh workers, the next seed
+    time,           // one pass: a batch of timed calls
+    count,          // one counted call
+    stop,
+};
+
+struct Next {
+    Task task = Task::stop;
+    Cell cell;
+    int generation = 0;
+    int round = 0; // passes of a generation over the cells, 0 is the first
+};
+
+struct PlanOptions {
+    int solutions = 0;
+    int shapes = 0;
+    std::vector<double> sizes; // the ladder
+    std::vector<double> below; // sizes under it, taken (largest first) by a series that stays short: 2^n
+    std::vector<bool> counted; // by solution: steps can be counted
+    double budget_s = 60;
+    int generations = 3; // wanted; fewer where the loading of inputs alone would eat the budget
+    std::uint64_t seed = 1;
+};
+
+// Plays out as: a climb, in which each (solution, shape) goes up the ladder while a call costs at most budget
+// / 300; rounds over all cells in random order; then the next generation, which takes every cell again with a
+// new seed, and its rounds; until the budget is spent. A series with fewer than 8 sizes may go on to calls of
+// budget / 60, and fills the gap below a rung that costs too much with sizes that lie closer.
+class Planner {
+  public:
+    explicit Planner(PlanOptions options);
+
+    // `elapsed_s`: seconds since measuring began. Tells what to do now; the outcome of it has to be told
+    // before the next call (not for new_generation and stop).
+    Next next(double elapsed_s);
+
+    // call_s: what one call took. cost_s: what all of the task took, reading the input and starting included.
+    void told_time(const Cell &cell, double call_s, double cost_s);
+    void told_count(const Cell &cell, double cost_s);
+    // The cell can't be measured (wrong, crashed, over a limit): it and all larger sizes of that shape are
+    // dropped.
+    void told_failure(const Cell &cell);
+
+    int cells() const { return static_cast<int>(cells_.size()); }
+
+  private:
+    struct Climber {
+        Cell at;
+        bool climbing = true;
+        bool down = false;                           // filling up below the ladder
+        std::size_t rung = 0;                        // of options_.sizes
+        std::vector<double> closer;                  // sizes put in between, largest first
+        std::vector<std::pair<double, double>> seen; // (size, call_s)
+    };
+    struct Known {
+        double call_s = 0;
+        double load_s = 0; // first pass, less the call
+        double pass_s = 0; // later passes
+        double count_s = 0;
+        bool loaded = false; // in this generation
+    };
+
+    Next climb(double elapsed_s);
+    Next in_rounds(double elapsed_s);
+    void climb_on(Climber &climber);
+    void end_climb(Climber &climber);
+    static bool take_closer(Climber &climber);
+    bool affordable(Climber &climber, double size, double elapsed_s) const;
+    double predicted_call(const Climber &climber, double size) const;
+    bool counted_again(const Known &known) const { return known.count_s <= options_.budget_s / 3000; }
+    void fill_generation();
+    void fill_round();
+    Climber &climber_of(const Cell &cell) { return climbers_[cell.solution * options_.shapes + cell.shape]; }
+    Next issue(Task task, const Cell &cell);
+
+    PlanOptions options_;
+    std::mt19937_64 random_;
+    std::vector<Climber> climbers_;
+    std::map<Cell, Known> cells_;
+    std::vector<Next> queue_; // what is left of this round, last first
+    bool climbing_ = true;
+    double elapsed_ = 0;
+    int generation_ = 0;
+    int round_ = 0;
+    int issued_in_round_ = 0;
+    double now_climbed_s_ = 0; // when the climb ended
+};
+
+} // namespace iron

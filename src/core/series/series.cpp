@@ -1,0 +1,151 @@
+#include "core/series/series.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <stdexcept>
+
+namespace iron {
+
+double quantile(std::vector<double> values, double share) {
+    if (values.empty()) throw std::invalid_argument("quantile of nothing");
+    std::sort(values.begin(), values.end());
+    const double at = share * static_cast<double>(values.size() - 1);
+    const std::size_t below = static_cast<std::size_t>(at);
+    if (below + 1 >= values.size()) return values.back();
+    return values[below] + (at - static_cast<double>(below)) * (values[below + 1] - values[below]);
+}
+
+namespace {
+
+double safe_log(double value) { return std::log(std::max(value, 1e-3)); }
+
+std::vector<Located> locate_counted(const Series &series) {
+    std::vector<Located> located;
+    std::vector<double> log_sizes, log_spreads;
+    std::vector<double> relative(series.points.size());
+    bool varies = false;
+    for (std::size_t i = 0; i < series.points.size(); ++i) {
+        const SeriesPoint &point = series.points[i];
+        const double m = static_cast<double>(point.readings.size());
+        double mean = 0, squares = 0;
+        for (const Reading &reading : point.readings)
+            mean += reading.value / m;
+        for (const Reading &reading : point.readings)
+            squares += std::pow(reading.value - mean, 2);
+        relative[i] = m > 1 && mean > 0 ? std::sqrt(squares / (m - 1)) / mean : 0;
+        varies = varies || relative[i] > 0;
+        located.push_back({point.size, safe_log(mean), 0.29 / std::max(mean, 1.0), static_cast<int>(m)});
+        if (m > 1) {
+            log_sizes.push_back(std::log(point.size));
+            log_spreads.push_back(std::log(std::max(relative[i], 0.1 / std::max(mean, 1.0))));
+        }
+    }
+    if (varies) {
+        // Single spreads of a few readings are rough: a straight line through their logarithms is steadier.
+        double mean_x = 0, mean_y = 0, xx = 0, xy = 0;
+        const double k = static_cast<double>(log_sizes.size());
+        for (std::size_t i = 0; i < log_sizes.size(); ++i)
+            mean_x += log_sizes[i] / k, mean_y += log_spreads[i] / k;
+        for (std::size_t i = 0; i < log_sizes.size(); ++i) {
+            xx += std::pow(log_sizes[i] - mean_x, 2);
+            xy += (log_sizes[i] - mean_x) * (log_spreads[i] - mean_y);
+        }
+        const double slope = xx > 0 ? xy / xx : 0;
+        for (Located &point : located) {
+            const double spread = std::exp(mean_y + slope * (std::log(point.size) - mean_x));
+            point.error = std::hypot(point.error, spread / std::sqrt(static_cast<double>(point.readings)));
+        }
+    }
+    for (Located &point : located)
+        point.error = std::hypot(point.error, 1e-6);
+    return located;
+}
+
+// Expected (median - minimum) of m standard normals, by m: turns that distance into a standard deviation
+// which upward spikes do not touch.
+double median_above_minimum(std::size_t m) {
+    static const double table[] = {0, 0, 0.564, 0.683, 0.927, 1.073, 1.184, 1.267, 1.348, 1.427, 1.479};
+    if (m < std::size(table)) return table[m];
+    if (m <= 15) return 1.479 + (1.69 - 1.479) * static_cast<double>(m - 10) / 5;
+    return 1.69 + (1.824 - 1.69) * std::min(1.0, static_cast<double>(m - 15) / 5);
+}
+
+double median(const std::vector<double> &values) { return quantile(values, 0.5); }
+
+std::vector<Located> locate_timed(const Series &series) {
+    // One value a generation and size: the 10th percentile of its passes. With one generation, every pass
+    // counts.
+    std::map<int, int> generations;
+    for (const SeriesPoint &point : series.points)
+        for (const Reading &reading : point.readings)
+            ++generations[reading.generation];
+    const bool by_generation = generations.size() >= 3;
+    std::vector<std::map<int, double>> logs(series.points.size()); // group (generation or round) -> ln value
+    for (std::size_t i = 0; i < series.points.size(); ++i) {
+        std::map<int, std::vector<double>> groups;
+        for (const Reading &reading : series.points[i].readings) {
+            const int group =
+                by_generation ? reading.generation : reading.generation * 1'000'000 + reading.round;
+            groups[group].push_back(safe_log(reading.value));
+        }
+        for (const auto &[group, values] : groups)
+            logs[i][group] = quantile(values, 0.1);
+    }
+    for (int pass = 0; pass < 2; ++pass) { // group effects: slow drift hits all sizes of a group alike
+        std::map<int, std::vector<double>> off;
+        for (const auto &point : logs) {
+            if (point.empty()) continue;
+            std::vector<double> values;
+            for (const auto &[group, value] : point)
+                values.push_back(value);
+            const double middle = median(values);
+            for (const auto &[group, value] : point)
+                off[group].push_back(value - middle);
+        }
+        for (auto &point : logs)
+            for (auto &[group, value] : point)
+                value -= median(off[group]);
+    }
+    std::vector<double> spreads;
+    for (const auto &point : logs) {
+        if (point.size() < 2) continue;
+        std::vector<double> values;
+        for (const auto &[group, value] : point)
+            values.push_back(value);
+        spreads.push_back((median(values) - *std::min_element(values.begin(), values.end())) /
+                          median_above_minimum(values.size()));
+    }
+    const double sigma = std::max(0.002, spreads.empty() ? 0.05 : median(spreads));
+    std::vector<Located> located;
+    for (std::size_t i = 0; i < logs.size(); ++i) {
+        std::vector<double> values;
+        for (const auto &[group, value] : logs[i])
+            values.push_back(value);
+        if (values.empty()) continue;
+        const double low = std::min(median(values), quantile(values, 1.0 / 3) + 0.5 * sigma);
+        std::vector<double> kept;
+        for (const double value : values)
+            if (value < low + 2.5 * sigma) kept.push_back(value);
+        const double k = static_cast<double>(kept.size());
+        double mean = 0, squares = 0;
+        for (const double value : kept)
+            mean += value / k;
+        for (const double value : kept)
+            squares += std::pow(value - mean, 2);
+        const double variance = (3 * sigma * sigma + squares) / (k + 2);
+        located.push_back({series.points[i].size, mean, std::sqrt(1.15 * variance / k + 0.004 * 0.004),
+                           static_cast<int>(series.points[i].readings.size())});
+    }
+    return located;
+}
+
+} // namespace
+
+std::vector<Located> locate(const Series &series, Noise noise) {
+    Series whole = series;
+    std::erase_if(whole.points, [](const SeriesPoint &point) { return point.readings.empty(); });
+    return noise == Noise::counted ? locate_counted(whole) : locate_timed(whole);
+}
+
+} // namespace iron

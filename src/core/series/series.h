@@ -1,0 +1,62 @@
+// Readings gathered by size: what the fits work on.
+#pragma once
+
+#include <string>
+#include <vector>
+
+namespace iron {
+
+// One number read by one process in one pass.
+struct Reading {
+    int generation = 0; // one seed, one process
+    int round = 0;
+    double value = 0;
+};
+
+struct SeriesPoint {
+    double size = 0;
+    std::vector<Reading> readings;
+};
+
+// The readings of one (solution, shape, metric) over one size that grows, in the order of the sizes.
+struct Series {
+    std::string size_name = "n";
+    std::vector<SeriesPoint> points;
+};
+
+// A series and whose it is.
+struct NamedSeries {
+    std::string solution, shape;
+    std::string metric; // "time" (ns) or "steps"
+    Series series;
+};
+
+enum class Noise {
+    counted, // steps, bytes: exact numbers, the input's own randomness aside
+    timed,   // times: spikes upwards, drift between rounds
+};
+
+// Where a point lies: ln of the typical value, and the standard error of that.
+struct Located {
+    double size = 0;
+    double log_value = 0;
+    double error = 0;
+    int readings = 0;
+};
+
+// Locates every point. Values at or below 0 are taken as the smallest positive double's neighbour 1e-3, so
+// that a solution that takes no step at all is a constant and no error.
+//
+// counted: ln of the mean; error^2 = sd^2 / m + (0.29 / mean)^2 + 1e-12, sd (relative) smoothed over the
+// sizes by a line in ln size; 0.29 = 1 / sqrt 12 is the rounding of a whole number.
+//
+// timed: passes of one generation are located by their 10th percentile, then round effects (here: generation
+// effects) are removed by medians, then a one-sided trimmed mean over what is left; the spread is pooled over
+// the sizes, since single sizes have few readings. Method and constants: docs/statistics.md.
+std::vector<Located> locate(const Series &series, Noise noise);
+
+// Quantile by linear interpolation between order statistics (type 7). Throws std::invalid_argument when
+// empty.
+double quantile(std::vector<double> values, double share);
+
+} // namespace iron

@@ -1,0 +1,32 @@
+#include "lab/answerer.h"
+
+#include "records/files.h"
+
+namespace iron {
+
+Answerer::Answerer(Built built, std::filesystem::path scratch)
+    : built_(std::move(built)), scratch_(std::move(scratch)) {}
+
+Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
+    if (!worker_ || !worker_->alive()) {
+        worker_ =
+            std::make_unique<Worker>(built_.timing, false, (scratch_ / (built_.name + ".err")).string());
+        if (worker_->greeting().outcome != Outcome::done) {
+            const Reply reply = worker_->greeting();
+            worker_.reset();
+            return {reply.outcome, "it did not come up as a worker; " + reply.detail, "", 0};
+        }
+    }
+    const std::filesystem::path output = scratch_ / (built_.name + ".answer");
+    for (const std::string &line : {"read 0 " + input.string(), "answer 0 " + output.string()}) {
+        // Reading the input takes its time too, and hangs as well as the call does.
+        const Reply reply = worker_->ask(line, limit_s);
+        if (reply.refused) return {Outcome::failed, reply.detail, "", 0};
+        if (reply.outcome != Outcome::done) return {reply.outcome, reply.detail, "", 0};
+        if (line.starts_with("answer"))
+            return {Outcome::done, "", read_file(output), 1e-9 * reply.number("call_ns")};
+    }
+    return {};
+}
+
+} // namespace iron

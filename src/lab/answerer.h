@@ -1,0 +1,32 @@
+// A solution as something that answers inputs.
+#pragma once
+
+#include <memory>
+#include <string>
+
+#include "lab/build.h"
+#include "lab/worker.h"
+
+namespace iron {
+
+struct Answered {
+    Outcome outcome = Outcome::done;
+    std::string detail;
+    std::string text;
+    double seconds = 0; // of the call, or of the whole process
+};
+
+class Answerer {
+  public:
+    // Files are kept in `scratch` while it lives.
+    Answerer(Built built, std::filesystem::path scratch);
+    Answered answer(const std::filesystem::path &input, double limit_s);
+    const Built &built() const { return built_; }
+
+  private:
+    Built built_;
+    std::filesystem::path scratch_;
+    std::unique_ptr<Worker> worker_; // started when first needed, and again after it died
+};
+
+} // namespace iron

@@ -1,0 +1,65 @@
+// Solutions made ready to run: compiled where they need it, each build kept for the next time.
+#pragma once
+
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "lab/worker.h"
+#include "records/problem.h"
+
+namespace iron {
+
+enum class Style { function, program };
+
+struct Built {
+    std::string name;
+    bool ok = false;
+    std::string message; // why not: the compiler's own words
+    Style style = Style::function;
+    std::string language;
+    Runnable timing;                  // the program as the user meant it
+    std::optional<Runnable> counting; // with step counters; missing where steps can't be counted
+    std::string no_counting;          // why
+    bool cached = false;
+};
+
+class Builder {
+  public:
+    explicit Builder(std::filesystem::path scratch);
+
+    // Never throws for a fault of the solution's: that is in the result.
+    Built build(const Problem &problem, const Solution &solution) const;
+    // All of them, on all processors, in the order given.
+    std::vector<Built> build_all(const Problem &problem,
+                                 const std::vector<const Solution *> &solutions) const;
+
+    // Folder of the adapters, laid out for compilers and interpreters.
+    const std::filesystem::path &adapters() const { return adapters_; }
+
+  private:
+    struct Product {
+        bool ok = false, cached = false;
+        std::string message;
+        std::filesystem::path program;
+    };
+    Product compiled(const Problem &problem, const Solution &solution, bool counting) const;
+    Product made(const std::vector<std::string> &command, const std::filesystem::path &folder,
+                 const std::vector<std::filesystem::path> &sources, const std::string &name,
+                 const std::string &suffix, bool counting) const;
+    std::vector<std::string> command_for(const Solution &solution, bool counting) const;
+    std::filesystem::path receiver() const;
+
+    std::filesystem::path scratch_, cache_, adapters_;
+};
+
+// Where builds are kept: $IRON_STOPWATCH_CACHE, else below $XDG_CACHE_HOME or ~/.cache.
+std::filesystem::path cache_folder();
+
+// Words of a command line, at blanks; "…" and '…' hold words together. No shell is ever asked.
+std::vector<std::string> split_words(const std::string &text);
+
+// First line of what `program --version` prints, or "" where there is no such program.
+std::string version_of(const std::string &program);
+
+} // namespace iron

@@ -1,0 +1,22 @@
+// Files that the program carries inside itself.
+#pragma once
+
+#include <filesystem>
+#include <string>
+#include <string_view>
+#include <vector>
+
+namespace iron {
+
+struct CarriedFile {
+    std::string path; // below the folder it came from
+    std::string_view text;
+};
+
+const std::vector<CarriedFile> &carried_adapters();
+const std::vector<CarriedFile> &carried_demo();
+
+// Writes files out below a folder; those that stand there with the same text are left alone.
+void lay_out(const std::vector<CarriedFile> &files, const std::filesystem::path &folder);
+
+} // namespace iron

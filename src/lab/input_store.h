@@ -1,0 +1,40 @@
+// Inputs as files, made when first asked for.
+#pragma once
+
+#include <cstdint>
+#include <filesystem>
+#include <list>
+#include <map>
+#include <string>
+#include <tuple>
+
+#include "lab/input.h"
+
+namespace iron {
+
+class InputStore {
+  public:
+    // Keeps at most so many bytes of inputs in `folder`; older ones make room and are made again if asked for
+    // again.
+    InputStore(const Problem &problem, std::filesystem::path folder, std::uint64_t keep_bytes = 256u << 20);
+
+    struct Input {
+        std::filesystem::path path;
+        std::uint64_t bytes = 0;
+    };
+    // Throws Error (usage) where the shape can't be made at these sizes.
+    Input get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw = Draw::random);
+    // Any text as an input, gone with the next one.
+    std::filesystem::path put(const std::string &text);
+
+  private:
+    using Key = std::tuple<std::string, Sizes, std::uint64_t, Draw>;
+    const Problem &problem_;
+    std::filesystem::path folder_;
+    std::uint64_t keep_bytes_, kept_bytes_ = 0;
+    std::map<Key, Input> inputs_;
+    std::list<Key> order_; // the oldest first
+    std::uint64_t number_ = 0;
+};
+
+} // namespace iron

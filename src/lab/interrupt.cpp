@@ -1,0 +1,27 @@
+#include "lab/interrupt.h"
+
+#include <csignal>
+
+#include "core/error.h"
+
+namespace iron {
+
+namespace {
+volatile std::sig_atomic_t mark = 0;
+}
+
+void watch_for_interrupt() {
+    struct sigaction action {};
+    action.sa_handler = [](int) { mark = 1; };
+    sigaction(SIGINT, &action, nullptr); // no SA_RESTART: waits have to end
+    sigaction(SIGTERM, &action, nullptr);
+    signal(SIGPIPE, SIG_IGN); // a worker that died is noticed by its silence
+}
+
+bool interrupted() { return mark != 0; }
+
+void stop_if_interrupted() {
+    if (interrupted()) throw Error(Category::interrupted, "stopped", "what was measured so far is kept");
+}
+
+} // namespace iron

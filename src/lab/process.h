@@ -1,0 +1,76 @@
+// Child processes: started without a shell, in a process group of their own, within limits, never left
+// behind.
+#pragma once
+
+#include <cstdint>
+#include <filesystem>
+#include <optional>
+#include <string>
+#include <sys/types.h>
+#include <vector>
+
+#include "records/journal.h"
+
+namespace iron {
+
+struct Launch {
+    std::vector<std::string> command;     // program (looked up in PATH) and arguments
+    std::filesystem::path folder;         // to run in; empty: here
+    std::vector<std::string> environment; // NAME=VALUE, added to the tool's own
+    std::string input_path = "/dev/null";
+    std::string output_path = "/dev/null";
+    std::string error_path = "/dev/null";
+    int descriptor_3 = -1, descriptor_4 = -1; // handed on under these numbers
+    bool same_addresses = false;              // no address randomisation
+    // Limits; 0: none.
+    std::int64_t memory_bytes =
+        0; // of address space, on top of what the program's own code and libraries take
+    std::int64_t stack_bytes = 0;
+    std::int64_t output_bytes = 0; // of any file
+};
+
+// How a process ended.
+struct Ending {
+    Outcome outcome = Outcome::done;
+    std::string detail; // "exit status 3", "signal SIGSEGV"
+    double wall_s = 0, cpu_s = 0;
+    std::int64_t peak_resident_bytes = 0; // as the kernel's rusage tells
+};
+
+class Process {
+  public:
+    // Throws Error (not_possible) where the program can't be started.
+    explicit Process(const Launch &launch);
+    ~Process(); // kills what is left of the group
+    Process(const Process &) = delete;
+    Process &operator=(const Process &) = delete;
+
+    // Waits until it ends, at most so long; then kills its group: over-time. Throws Error (interrupted).
+    Ending wait(double seconds);
+    // Kills the group and reaps.
+    Ending stop();
+    pid_t id() const { return id_; }
+
+  private:
+    Ending reaped();
+    pid_t id_ = -1;
+    int handle_ = -1; // pidfd
+    double started_s_ = 0;
+    std::optional<Ending> ending_;
+};
+
+// The first file of that name in PATH that can be run, or "".
+std::string find_program(const std::string &name);
+
+struct Finished {
+    Ending ending;
+    std::string output, errors;
+};
+
+// Runs to the end, both outputs taken through files in `scratch`.
+Finished run_to_end(Launch launch, const std::filesystem::path &scratch, double seconds);
+
+// SIGSEGV for 11.
+std::string signal_name(int number);
+
+} // namespace iron

@@ -1,0 +1,165 @@
+#include "lab/worker.h"
+
+#include <algorithm>
+#include <cerrno>
+#include <cstdlib>
+#include <fcntl.h>
+#include <fstream>
+#include <poll.h>
+#include <sstream>
+#include <unistd.h>
+
+#include "core/error.h"
+#include "lab/clock.h"
+#include "lab/interrupt.h"
+
+namespace iron {
+
+double Reply::number(const std::string &name) const {
+    const auto found = values.find(name);
+    return found == values.end() ? 0 : std::strtod(found->second.c_str(), nullptr);
+}
+
+std::string tail_of(const std::string &path) {
+    std::ifstream in(path, std::ios::binary | std::ios::ate);
+    if (!in) return "";
+    const std::streamoff size = in.tellg(), keep = std::min<std::streamoff>(size, 400);
+    in.seekg(size - keep);
+    std::string text(static_cast<std::size_t>(keep), '\0');
+    in.read(text.data(), keep);
+    while (!text.empty() && (text.back() == '\n' || text.back() == ' '))
+        text.pop_back();
+    if (size > keep) text = "…" + text;
+    std::replace(text.begin(), text.end(), '\n', ' ');
+    return text;
+}
+
+Worker::Worker(const Runnable &runnable, bool same_addresses, const std::string &error_path)
+    : error_path_(error_path) {
+    int commands[2], replies[2];
+    if (pipe2(commands, O_CLOEXEC) != 0) throw Error(Category::not_possible, "no pipe can be made");
+    if (pipe2(replies, O_CLOEXEC) != 0) {
+        close(commands[0]);
+        close(commands[1]);
+        throw Error(Category::not_possible, "no pipe can be made");
+    }
+    to_ = commands[1];
+    from_ = replies[0];
+    // Away from the low numbers, so that handing one on does not cover the other.
+    const int theirs_in = fcntl(commands[0], F_DUPFD_CLOEXEC, 64),
+              theirs_out = fcntl(replies[1], F_DUPFD_CLOEXEC, 64);
+    close(commands[0]);
+    close(replies[1]);
+    Launch launch;
+    launch.command = runnable.command;
+    launch.folder = runnable.folder;
+    launch.environment = {"IRON_STOPWATCH_WORKER=1",
+                          "IRON_STOPWATCH_STACK=" + std::to_string(runnable.limits.stack_bytes)};
+    launch.descriptor_3 = theirs_in;
+    launch.descriptor_4 = theirs_out;
+    launch.error_path = error_path;
+    launch.same_addresses = same_addresses;
+    launch.memory_bytes = runnable.limits.memory_bytes;
+    launch.stack_bytes = runnable.limits.stack_bytes;
+    launch.output_bytes = runnable.limits.output_bytes;
+    try {
+        process_ = std::make_unique<Process>(launch);
+    } catch (...) {
+        for (const int fd : {theirs_in, theirs_out, to_, from_})
+            close(fd);
+        throw;
+    }
+    close(theirs_in);
+    close(theirs_out);
+    id_ = static_cast<int>(process_->id());
+    greeting_ = read_reply(std::max(5.0, runnable.limits.time_s));
+}
+
+Worker::~Worker() {
+    process_.reset();
+    if (to_ >= 0) close(to_);
+    if (from_ >= 0) close(from_);
+}
+
+Reply Worker::ended(Ending ending) {
+    process_.reset();
+    Reply reply;
+    reply.outcome = ending.outcome;
+    reply.detail = ending.detail;
+    if (ending.outcome == Outcome::done) { // it left without a word
+        reply.outcome = Outcome::no_answer;
+        reply.detail = "it ended by itself, exit status 0";
+    } else if (ending.outcome == Outcome::over_stack)
+        reply.detail = "";
+    const std::string said = tail_of(error_path_);
+    if (!said.empty()) reply.detail += (reply.detail.empty() ? "it said: " : "; it said: ") + said;
+    return reply;
+}
+
+Reply Worker::ask(const std::string &line, double seconds) {
+    if (!alive()) return {Outcome::crashed, "the worker is gone", false, {}};
+    const std::string whole = line + "\n";
+    for (std::size_t done = 0; done < whole.size();) {
+        const ssize_t wrote = write(to_, whole.data() + done, whole.size() - done);
+        if (wrote < 0 && errno == EINTR)
+            stop_if_interrupted();
+        else if (wrote < 0)
+            return ended(process_->wait(1));
+        else
+            done += static_cast<std::size_t>(wrote);
+    }
+    return read_reply(seconds);
+}
+
+Reply Worker::read_reply(double seconds) {
+    const SteadyClock clock;
+    const double until = clock.seconds() + seconds;
+    for (;;) {
+        const std::size_t end = buffer_.find('\n');
+        if (end != std::string::npos) {
+            std::istringstream words(buffer_.substr(0, end));
+            buffer_.erase(0, end + 1);
+            Reply reply;
+            std::string first, word;
+            words >> first;
+            if (first == "done" || first == "ready") {
+                while (words >> word)
+                    if (const std::size_t equal = word.find('='); equal != std::string::npos)
+                        reply.values[word.substr(0, equal)] = word.substr(equal + 1);
+                return reply;
+            }
+            std::getline(words >> std::ws, reply.detail);
+            reply.refused = first == "refused";
+            reply.outcome = outcome_of(first).value_or(Outcome::failed);
+            return reply;
+        }
+        if (buffer_.size() > 1 << 16) { // no reply is that long: something else writes there
+            Ending ending = process_->stop();
+            ending.outcome = Outcome::failed;
+            ending.detail = "it wrote over the protocol's descriptor";
+            return ended(ending);
+        }
+        const double left = until - clock.seconds();
+        pollfd waited{from_, POLLIN, 0};
+        const int ready = left <= 0 ? 0 : poll(&waited, 1, static_cast<int>(std::min(left * 1000 + 1, 1e9)));
+        if (interrupted()) {
+            process_.reset();
+            stop_if_interrupted();
+        }
+        if (ready == 0 && clock.seconds() >= until) {
+            Ending ending = process_->stop();
+            ending.outcome = Outcome::over_time;
+            ending.detail = "";
+            return ended(ending);
+        }
+        if (ready <= 0) continue;
+        char piece[4096];
+        const ssize_t got = read(from_, piece, sizeof piece);
+        if (got > 0)
+            buffer_.append(piece, static_cast<std::size_t>(got));
+        else if (got == 0)
+            return ended(process_->wait(1));
+    }
+}
+
+} // namespace iron

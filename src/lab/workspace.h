@@ -1,0 +1,21 @@
+// A folder for inputs and answers, gone with the object.
+#pragma once
+
+#include <filesystem>
+
+namespace iron {
+
+class Workspace {
+  public:
+    // In memory (/dev/shm) where that can be had, else in the temporary folder. Throws Error (not_possible).
+    Workspace();
+    ~Workspace();
+    Workspace(const Workspace &) = delete;
+    Workspace &operator=(const Workspace &) = delete;
+    const std::filesystem::path &path() const { return path_; }
+
+  private:
+    std::filesystem::path path_;
+};
+
+} // namespace iron

@@ -1,0 +1,115 @@
+#include "records/agreement.h"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+#include "core/claim/words.h"
+#include "core/error.h"
+#include "records/files.h"
+
+namespace iron {
+
+using nlohmann::ordered_json;
+using Verdict = SolutionAgreement::Verdict;
+
+const char *word_for(Verdict verdict) {
+    return verdict == Verdict::agrees ? "agrees" : verdict == Verdict::disagrees ? "disagrees" : "fails";
+}
+
+const SolutionAgreement *Agreement::solution(const std::string &name) const {
+    for (const SolutionAgreement &one : solutions)
+        if (one.name == name) return &one;
+    return nullptr;
+}
+
+std::vector<std::string> Agreement::agreeing() const {
+    std::vector<std::string> names;
+    for (const SolutionAgreement &one : solutions)
+        if (one.verdict == Verdict::agrees) names.push_back(one.name);
+    return names;
+}
+
+std::string agreement_json(const Agreement &agreement) {
+    ordered_json j;
+    j["schema"] = "iron-stopwatch/agreement/1";
+    j["reference"] = agreement.reference;
+    j["reference_why"] = agreement.reference_why;
+    j["inputs"] = agreement.inputs;
+    j["solutions"] = ordered_json::array();
+    for (const SolutionAgreement &one : agreement.solutions) {
+        ordered_json s;
+        s["name"] = one.name;
+        s["verdict"] = word_for(one.verdict);
+        s["found_while"] = one.found_while;
+        if (one.verdict != Verdict::agrees) {
+            s["outcome"] = word_for(one.outcome);
+            s["detail"] = one.detail;
+            if (one.counterexample) {
+                const Counterexample &c = *one.counterexample;
+                ordered_json sizes = ordered_json::object();
+                for (const auto &[name, value] : c.sizes)
+                    sizes[name] = static_cast<std::int64_t>(value);
+                s["counterexample"] = {{"shape", c.shape}, {"sizes", sizes},         {"seed", c.seed},
+                                       {"input", c.input}, {"expected", c.expected}, {"got", c.got}};
+            }
+        }
+        j["solutions"].push_back(std::move(s));
+    }
+    // What a solution prints need not be UTF-8.
+    return j.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+}
+
+Agreement read_agreement(const std::filesystem::path &path) {
+    const std::string text = read_file(path, "'iron-stopwatch agree' writes it");
+    Agreement agreement;
+    try {
+        const ordered_json j = ordered_json::parse(text);
+        if (j.at("schema") != "iron-stopwatch/agreement/1") throw std::runtime_error("another schema");
+        agreement.reference = j.at("reference");
+        agreement.reference_why = j.value("reference_why", "");
+        agreement.inputs = j.value("inputs", 0);
+        for (const ordered_json &s : j.at("solutions")) {
+            SolutionAgreement one;
+            one.name = s.at("name");
+            const std::string verdict = s.at("verdict");
+            one.verdict = verdict == "agrees"      ? Verdict::agrees
+                          : verdict == "disagrees" ? Verdict::disagrees
+                                                   : Verdict::fails;
+            one.found_while = s.value("found_while", "agreeing");
+            one.outcome = outcome_of(s.value("outcome", "done")).value_or(Outcome::failed);
+            one.detail = s.value("detail", "");
+            if (s.contains("counterexample")) {
+                const ordered_json &c = s.at("counterexample");
+                one.counterexample = Counterexample{c.at("shape"),    {},         c.at("seed"), c.at("input"),
+                                                    c.at("expected"), c.at("got")};
+                for (const auto &[name, value] : c.at("sizes").items())
+                    one.counterexample->sizes[name] = value.get<double>();
+            }
+            agreement.solutions.push_back(std::move(one));
+        }
+    } catch (const std::exception &error) {
+        throw Error(Category::usage, path.string() + " can't be read: " + error.what(),
+                    "'iron-stopwatch agree' writes it anew");
+    }
+    return agreement;
+}
+
+std::string sentence_for(const SolutionAgreement &solution) {
+    if (solution.verdict == Verdict::agrees) return "agrees";
+    std::string text = word_for(solution.outcome);
+    for (char &c : text)
+        if (c == '-') c = ' ';
+    if (solution.counterexample) {
+        const Counterexample &c = *solution.counterexample;
+        text += " on " + c.shape;
+        for (const auto &[name, value] : c.sizes)
+            text += fmt::format(", {} = {}", name, grouped(value));
+        if (c.shape != "sample") text += fmt::format(", seed {}", c.seed);
+    }
+    if (!solution.detail.empty() && solution.detail.find('\n') == std::string::npos)
+        text += ": " + solution.detail;
+    if (solution.found_while == "measuring") text += " (found while measuring)";
+    return text;
+}
+
+} // namespace iron

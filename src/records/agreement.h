@@ -1,0 +1,49 @@
+// agreement.json: which solutions give the right answers.
+#pragma once
+
+#include <filesystem>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "records/journal.h"
+
+namespace iron {
+
+struct Counterexample {
+    std::string shape; // of the input, or "sample"
+    Sizes sizes;
+    std::uint64_t seed = 0;
+    std::string input, expected, got;
+};
+
+struct SolutionAgreement {
+    enum class Verdict { agrees, disagrees, fails };
+    std::string name;
+    Verdict verdict = Verdict::agrees;
+    std::string found_while = "agreeing"; // or "measuring"
+    Outcome outcome = Outcome::done;
+    std::string detail; // "signal SIGSEGV", the exception's text, the compiler's message
+    std::optional<Counterexample> counterexample;
+};
+const char *word_for(SolutionAgreement::Verdict verdict);
+
+struct Agreement {
+    std::string reference;     // whose answers the others were held against
+    std::string reference_why; // how sure that is
+    int inputs = 0;            // tried
+    std::vector<SolutionAgreement> solutions;
+
+    const SolutionAgreement *solution(const std::string &name) const;
+    // Names of those that agree, in order.
+    std::vector<std::string> agreeing() const;
+};
+
+std::string agreement_json(const Agreement &agreement);
+// Throws Error (usage) where the file is missing or of another format.
+Agreement read_agreement(const std::filesystem::path &path);
+
+// One sentence on a solution that does not agree: "wrong answer on calm, n = 3".
+std::string sentence_for(const SolutionAgreement &solution);
+
+} // namespace iron

@@ -1,0 +1,198 @@
+#include "records/journal.h"
+
+#include <cerrno>
+#include <cmath>
+#include <cstring>
+#include <fcntl.h>
+#include <map>
+#include <nlohmann/json.hpp>
+#include <unistd.h>
+
+#include "core/error.h"
+#include "records/digest.h"
+#include "records/files.h"
+
+namespace iron {
+
+using nlohmann::ordered_json;
+
+namespace {
+
+const char *const outcome_words[] = {"done",        "wrong-answer",   "no-answer",   "crashed",
+                                     "failed",      "over-time",      "over-memory", "over-stack",
+                                     "over-output", "over-processes", "not-built"};
+
+std::string with_check(const ordered_json &line) {
+    std::string text = line.dump();
+    const std::string check = hex_digest(text);
+    text.pop_back();
+    return text + ",\"check\":\"" + check + "\"}";
+}
+
+// The line without its checksum, if that is right.
+std::optional<std::string> checked(const std::string &line) {
+    const std::size_t at = line.rfind(",\"check\":\"");
+    if (at == std::string::npos) return std::nullopt;
+    const std::string text = line.substr(0, at) + "}";
+    if (line.substr(at) != ",\"check\":\"" + hex_digest(text) + "\"}") return std::nullopt;
+    return text;
+}
+
+double rounded(double value) { return std::round(value * 1000) / 1000; }
+
+Measurement measurement_of(const ordered_json &j) {
+    Measurement m;
+    m.kind = j.at("kind");
+    m.solution = j.at("solution");
+    m.shape = j.at("shape");
+    for (const auto &[name, value] : j.at("sizes").items())
+        m.sizes[name] = value.get<double>();
+    m.seed = j.at("seed");
+    m.generation = j.at("generation");
+    m.round = j.at("round");
+    m.worker = j.value("worker", 0);
+    m.outcome = outcome_of(j.at("outcome").get<std::string>()).value_or(Outcome::failed);
+    m.calls = j.value("calls", std::int64_t{0});
+    m.inputs = j.value("inputs", 0);
+    m.time_ns = j.value("time_ns", 0.0);
+    m.cpu_ns = j.value("cpu_ns", 0.0);
+    m.floor_ns = j.value("floor_ns", 0.0);
+    m.disturbed = j.value("disturbed", false);
+    m.steps = j.value("steps", std::int64_t{0});
+    m.varying = j.value("varying", false);
+    m.answer_digest = j.value("answer_digest", "");
+    return m;
+}
+
+} // namespace
+
+const char *word_for(Outcome outcome) { return outcome_words[static_cast<int>(outcome)]; }
+
+std::optional<Outcome> outcome_of(const std::string &word) {
+    for (std::size_t i = 0; i < std::size(outcome_words); ++i)
+        if (word == outcome_words[i]) return static_cast<Outcome>(i);
+    return std::nullopt;
+}
+
+std::string journal_line(const Measurement &m) {
+    ordered_json j;
+    j["kind"] = m.kind;
+    j["solution"] = m.solution;
+    j["shape"] = m.shape;
+    j["sizes"] = ordered_json::object();
+    for (const auto &[name, value] : m.sizes)
+        j["sizes"][name] = static_cast<std::int64_t>(value);
+    j["seed"] = m.seed;
+    j["generation"] = m.generation;
+    j["round"] = m.round;
+    j["worker"] = m.worker;
+    j["outcome"] = word_for(m.outcome);
+    if (m.outcome == Outcome::done && m.kind == "timing") {
+        j["calls"] = m.calls;
+        j["inputs"] = m.inputs;
+        j["time_ns"] = rounded(m.time_ns);
+        j["cpu_ns"] = rounded(m.cpu_ns);
+        j["floor_ns"] = rounded(m.floor_ns);
+        j["disturbed"] = m.disturbed;
+    } else if (m.outcome == Outcome::done && m.kind == "counting") {
+        j["steps"] = m.steps;
+        j["bulk_steps"] = 0;
+        j["varying"] = m.varying;
+    }
+    if (!m.answer_digest.empty()) j["answer_digest"] = m.answer_digest;
+    return with_check(j);
+}
+
+Journal read_journal(const std::filesystem::path &path) {
+    const std::string text = read_file(path, "'iron-stopwatch measure' writes it");
+    Journal journal;
+    std::size_t at = text.find('\n');
+    if (at == std::string::npos)
+        throw Error(Category::usage, path.string() + " is empty", "run 'iron-stopwatch measure'");
+    const auto heading = checked(text.substr(0, at));
+    const ordered_json head = heading ? ordered_json::parse(*heading, nullptr, false) : ordered_json();
+    if (!head.is_object() || head.value("schema", "") != "iron-stopwatch/measurements/1")
+        throw Error(Category::usage, path.string() + ":1: the first line is not that of a journal",
+                    "it should be {\"schema\":\"iron-stopwatch/measurements/1\",…} with its checksum");
+    journal.heading = *heading;
+    for (++at; at < text.size();) {
+        const std::size_t end = text.find('\n', at);
+        if (end == std::string::npos) { // torn: the writer was stopped in the middle
+            ++journal.dropped;
+            break;
+        }
+        const auto line = checked(text.substr(at, end - at));
+        at = end + 1;
+        if (!line) {
+            ++journal.dropped;
+            continue;
+        }
+        try {
+            journal.measurements.push_back(measurement_of(ordered_json::parse(*line)));
+        } catch (const nlohmann::json::exception &) {
+            ++journal.dropped;
+        }
+    }
+    return journal;
+}
+
+JournalWriter::JournalWriter(const std::filesystem::path &path, const std::string &heading) : path_(path) {
+    std::error_code ignored;
+    std::filesystem::create_directories(path.parent_path(), ignored);
+    fd_ = open(path.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_APPEND | O_CLOEXEC, 0666);
+    if (fd_ < 0)
+        throw Error(Category::not_possible, path.string() + " can't be written: " + std::strerror(errno));
+    write_line(with_check(ordered_json::parse(heading)));
+}
+
+JournalWriter::~JournalWriter() { close(fd_); }
+
+void JournalWriter::append(const Measurement &measurement) { write_line(journal_line(measurement)); }
+
+void JournalWriter::write_line(const std::string &line) {
+    const std::string whole = line + "\n"; // one write a line: a kill tears at most the last
+    for (std::size_t done = 0; done < whole.size();) {
+        const ssize_t wrote = write(fd_, whole.data() + done, whole.size() - done);
+        if (wrote < 0 && errno == EINTR) continue;
+        if (wrote < 0)
+            throw Error(Category::not_possible, path_.string() + " can't be written: " + std::strerror(errno),
+                        "is there room on the disk?");
+        done += static_cast<std::size_t>(wrote);
+    }
+}
+
+namespace {
+
+Series series_from(const std::vector<Measurement> &measurements, const std::string &solution,
+                   const std::string &shape, bool steps, const std::string &name) {
+    std::map<double, SeriesPoint> points;
+    for (const Measurement &m : measurements) {
+        const bool wanted = m.kind == (steps ? "counting" : "timing") && m.outcome == Outcome::done;
+        if (!wanted || m.solution != solution || m.shape != shape || !m.sizes.contains(name)) continue;
+        SeriesPoint &point = points[m.sizes.at(name)];
+        point.size = m.sizes.at(name);
+        point.readings.push_back({m.generation, m.round, steps ? static_cast<double>(m.steps) : m.time_ns});
+    }
+    Series series{name, {}};
+    for (auto &[size, point] : points)
+        series.points.push_back(std::move(point));
+    return series;
+}
+
+} // namespace
+
+std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements,
+                                    const std::vector<std::string> &solutions,
+                                    const std::vector<std::string> &shapes, const std::string &name) {
+    std::vector<NamedSeries> all;
+    for (const std::string &solution : solutions)
+        for (const std::string &shape : shapes)
+            for (const bool steps : {true, false}) {
+                Series series = series_from(measurements, solution, shape, steps, name);
+                if (!series.points.empty())
+                    all.push_back({solution, shape, steps ? "steps" : "time", std::move(series)});
+            }
+    return all;
+}
+
+} // namespace iron

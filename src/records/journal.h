@@ -1,0 +1,85 @@
+// measurements.jsonl: what was read, a line a measurement. The format is described in docs/formats.md.
+#pragma once
+
+#include <filesystem>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/bound/expression.h"
+#include "core/series/series.h"
+
+namespace iron {
+
+// How a run ended; the words stand in the files.
+enum class Outcome {
+    done,
+    wrong_answer,
+    no_answer,
+    crashed, // a signal
+    failed,  // an exit status, an exception
+    over_time,
+    over_memory,
+    over_stack,
+    over_output,
+    over_processes,
+    not_built,
+};
+const char *word_for(Outcome outcome);
+std::optional<Outcome> outcome_of(const std::string &word);
+
+struct Measurement {
+    std::string kind; // "timing" or "counting"
+    std::string solution, shape;
+    Sizes sizes;
+    std::uint64_t seed = 0; // exactly what `input seed=` takes
+    int generation = 0, round = 0;
+    int worker = 0;
+    Outcome outcome = Outcome::done;
+    // Of a timing.
+    std::int64_t calls = 0;
+    int inputs = 0;
+    double time_ns = 0, cpu_ns = 0, floor_ns = 0;
+    bool disturbed = false;
+    // Of a counting.
+    std::int64_t steps = 0;
+    bool varying = false;
+    std::string answer_digest; // "" where no answer was looked at
+};
+
+// One line, with its checksum, no newline.
+std::string journal_line(const Measurement &measurement);
+
+struct Journal {
+    std::string heading; // the first line, JSON
+    std::vector<Measurement> measurements;
+    std::size_t dropped = 0; // lines that were torn or damaged
+};
+
+// Reads a journal; a torn last line is dropped, a damaged one in the middle too, and counted. Throws Error
+// (usage) where the file is missing, empty, or of another format.
+Journal read_journal(const std::filesystem::path &path);
+
+// Appends lines, each whole and flushed.
+class JournalWriter {
+  public:
+    // Starts the file anew with the heading.
+    JournalWriter(const std::filesystem::path &path, const std::string &heading);
+    ~JournalWriter();
+    JournalWriter(const JournalWriter &) = delete;
+    JournalWriter &operator=(const JournalWriter &) = delete;
+    void append(const Measurement &measurement);
+
+  private:
+    void write_line(const std::string &line);
+    std::filesystem::path path_;
+    int fd_ = -1;
+};
+
+// Every series over the size `name` that the measurements hold, in the order of `solutions` and `shapes`;
+// steps before time.
+std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements,
+                                    const std::vector<std::string> &solutions,
+                                    const std::vector<std::string> &shapes, const std::string &name);
+
+} // namespace iron

@@ -1,0 +1,69 @@
+#include "records/problem.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+#include "core/claim/words.h"
+#include "core/nearest.h"
+
+namespace iron {
+
+std::vector<std::string> Problem::size_names() const {
+    std::vector<std::string> names;
+    for (const SizeRule &rule : sizes)
+        names.push_back(rule.name);
+    return names;
+}
+
+const Shape *Problem::shape(const std::string &name) const {
+    for (const Shape &shape : shapes)
+        if (shape.name == name) return &shape;
+    return nullptr;
+}
+
+const Solution *Problem::solution(const std::string &name) const {
+    for (const Solution &solution : solutions)
+        if (solution.name == name) return &solution;
+    return nullptr;
+}
+
+std::pair<double, double> range_of(const SizeRule &rule, const Sizes &others) {
+    return {static_cast<double>(std::ceil(evaluate(rule.from, others))),
+            static_cast<double>(std::floor(evaluate(rule.to, others)))};
+}
+
+double usual_of(const SizeRule &rule, const Sizes &others) {
+    const auto [from, to] = range_of(rule, others);
+    const double middle = std::round(std::sqrt(std::max(from, 1.0) * std::max(to, 1.0)));
+    return std::max(from, std::min(rule.usual.value_or(middle), to));
+}
+
+Sizes complete_sizes(const Problem &problem, const Sizes &given) {
+    std::vector<Finding> findings;
+    for (const auto &[name, value] : given) {
+        const auto names = problem.size_names();
+        if (std::find(names.begin(), names.end(), name) == names.end())
+            findings.push_back({"the problem has no size '" + name + "'", {}, advise_nearest(name, names)});
+    }
+    Sizes sizes;
+    for (const SizeRule &rule : problem.sizes) {
+        const auto found = given.find(rule.name);
+        if (found == given.end()) {
+            sizes[rule.name] = usual_of(rule, sizes);
+            continue;
+        }
+        const auto [from, to] = range_of(rule, sizes);
+        const double value = found->second;
+        if (value != std::floor(value) || value < from || value > to)
+            findings.push_back({fmt::format("{} = {} is not legal", rule.name, three_digits(value)),
+                                {},
+                                fmt::format("whole numbers from {} to {}{}", grouped(from), grouped(to),
+                                            rule.to_is_relation() ? " at these sizes" : "")});
+        sizes[rule.name] = value;
+    }
+    if (!findings.empty()) throw Error(Category::usage, std::move(findings));
+    return sizes;
+}
+
+} // namespace iron

@@ -1,0 +1,39 @@
+// The template of a shape: text with {expressions} and {calls} in it, as a tree.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/bound/expression.h"
+
+namespace iron {
+
+struct TemplatePart;
+
+struct Template {
+    std::vector<TemplatePart> parts;
+    std::string source; // as written
+};
+
+struct TemplatePart {
+    enum class Kind { text, expression, call };
+    Kind kind = Kind::text;
+    std::string text;                  // of Kind::text; of a call, its name
+    std::vector<Expression> arguments; // the expression itself, or the call's numeric arguments
+    std::string letters;               // of letters()
+    Template inner;                    // of rows()
+};
+
+// A call that templates know, with its parameters: "integers(count, low, high)".
+struct TemplateCall {
+    std::string name;
+    std::vector<std::string> parameters; // the last may be a quoted text: letters, rows
+    bool text_last = false;
+};
+const std::vector<TemplateCall> &template_calls();
+
+// Reads a template. Throws ParseError with the offset into `text`.
+Template parse_template(std::string_view text, const std::vector<std::string> &sizes);
+
+} // namespace iron

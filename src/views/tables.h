@@ -1,0 +1,25 @@
+// The tables that the commands print.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/claim/judge.h"
+#include "records/agreement.h"
+
+namespace iron {
+
+constexpr std::size_t terminal_width = 80;
+
+// Solution by solution the claimed bound, what it grows like, the verdict; then a sentence of reason for each
+// claim.
+std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vector<SeriesGrowth> &growths,
+                         const Agreement *agreement);
+
+// What each series grows like, with its exponent.
+std::string growth_table(const std::vector<SeriesGrowth> &growths);
+
+// Which solutions agree; of the others the input, the expected and the given answer, cut to a few lines.
+std::string agreement_text(const Agreement &agreement);
+
+} // namespace iron

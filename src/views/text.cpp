@@ -1,0 +1,83 @@
+#include "views/text.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+#include "core/claim/words.h"
+
+namespace iron {
+
+std::size_t width_of(std::string_view text) {
+    return static_cast<std::size_t>(std::count_if(
+        text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0) != 0x80; }));
+}
+
+std::string cut_to(std::string_view text, std::size_t width) {
+    if (width_of(text) <= width) return std::string(text);
+    std::size_t columns = 0, end = 0;
+    while (end < text.size()) {
+        std::size_t next = end + 1;
+        while (next < text.size() && (static_cast<unsigned char>(text[next]) & 0xC0) == 0x80)
+            ++next;
+        if (++columns >= width) break;
+        end = next;
+    }
+    return std::string(text.substr(0, end)) + "…";
+}
+
+std::string wrapped(std::string_view text, std::size_t width, std::size_t indent) {
+    const std::string margin(indent, ' ');
+    std::string result, line;
+    std::size_t at = 0;
+    while (at < text.size()) {
+        const std::size_t end = std::min(text.find(' ', at), text.size());
+        const std::string_view word = text.substr(at, end - at);
+        at = end + 1;
+        if (word.empty()) continue;
+        if (!line.empty() && indent + width_of(line) + 1 + width_of(word) > width) {
+            result += margin + line + "\n";
+            line.clear();
+        }
+        line += (line.empty() ? "" : " ") + std::string(word);
+    }
+    return line.empty() ? result : result + margin + line + "\n";
+}
+
+std::string table_text(const std::vector<std::string> &heading, std::vector<std::vector<std::string>> rows,
+                       std::size_t width) {
+    rows.insert(rows.begin(), heading);
+    std::vector<std::size_t> widths(heading.size(), 0);
+    for (const auto &row : rows)
+        for (std::size_t i = 0; i < row.size(); ++i)
+            widths[i] = std::max(widths[i], width_of(row[i]));
+    const auto total = [&] {
+        std::size_t sum = 2 * widths.size();
+        for (const std::size_t one : widths)
+            sum += one;
+        return sum;
+    };
+    while (total() > width) {
+        const auto widest = std::max_element(widths.begin(), widths.end());
+        if (*widest <= 6) break;
+        --*widest;
+    }
+    std::string text;
+    for (std::size_t r = 0; r < rows.size(); ++r) {
+        std::string line;
+        for (std::size_t i = 0; i < rows[r].size(); ++i) {
+            const std::string cell = cut_to(rows[r][i], widths[i]);
+            line += "  " + cell + std::string(widths[i] - width_of(cell), ' ');
+        }
+        while (!line.empty() && line.back() == ' ')
+            line.pop_back();
+        text += line + "\n";
+        if (r == 0) text += "  " + std::string(total() - 2, '-') + "\n";
+    }
+    return text;
+}
+
+std::string counted_words(std::size_t count, const std::string &one, const std::string &many) {
+    return fmt::format("{} {}", grouped(static_cast<double>(count)), count == 1 ? one : many);
+}
+
+} // namespace iron
