@@ -10,7 +10,6 @@
 #ifndef IRON_STOPWATCH_HPP
 #define IRON_STOPWATCH_HPP
 
-#include <chrono>
 #include <csignal>
 #include <cstdint>
 #include <cstdio>
@@ -48,6 +47,30 @@ template <class T>
 inline void keep(T &value) {
     __asm__ volatile("" : : "g"(&value) : "memory");
 }
+
+inline std::int64_t now_ns(clockid_t clock) {
+    timespec now{};
+    clock_gettime(clock, &now);
+    return std::int64_t{1000000000} * now.tv_sec + now.tv_nsec;
+}
+
+// A command's words, taken one after the other.
+struct Words {
+    const char *at;
+    bool number(std::size_t &value) {
+        char *end = nullptr;
+        const unsigned long long read = std::strtoull(at, &end, 10);
+        if (end == at) return false;
+        at = end;
+        value = static_cast<std::size_t>(read);
+        return true;
+    }
+    std::string rest() {
+        while (*at == ' ')
+            ++at;
+        return at;
+    }
+};
 
 // Line breaks would end a reply early.
 inline std::string one_line(std::string text) {
@@ -190,35 +213,23 @@ class Worker {
     }
 
     std::string obeyed(const std::string &line) {
-        std::istringstream words(line);
-        std::string command;
-        words >> command;
-        if (command == "read") {
-            long id = 0;
-            words >> id;
-            kept_[id] = {from_file(rest_of(words)), rest_of_, ""};
-            return "done";
-        }
-        if (command == "forget") {
-            long id = 0;
-            words >> id;
-            kept_.erase(id);
-            return "done";
-        }
-        if (command == "answer") {
-            long id = 0;
-            words >> id;
-            return answered(find(id), rest_of(words));
-        }
+        const std::size_t blank = line.find(' ');
+        const std::string command = line.substr(0, blank);
+        Words words{blank == std::string::npos ? "" : line.c_str() + blank};
         if (command == "time") return timed(words);
-        if (command == "count") return counted(rest_of(words));
-        throw Unusable("unknown command '" + command + "'");
-    }
-
-    std::string rest_of(std::istringstream &words) {
-        words >> std::ws;
-        std::getline(words, rest_of_);
-        return rest_of_;
+        if (command == "count") return counted(words.rest());
+        std::size_t id = 0;
+        if (!words.number(id)) throw Unusable("unknown command '" + line + "'");
+        if (command == "read") {
+            const std::string path = words.rest();
+            kept_[id] = {from_file(path), path, ""};
+        } else if (command == "forget")
+            kept_.erase(id);
+        else if (command == "answer")
+            return answered(find(id), words.rest());
+        else
+            throw Unusable("unknown command '" + line + "'");
+        return "done";
     }
 
     static std::unique_ptr<Input> from_file(const std::string &path) {
@@ -227,7 +238,7 @@ class Worker {
         return std::unique_ptr<Input>(new Input(Program::call_read(in)));
     }
 
-    Kept &find(long id) {
+    Kept &find(std::size_t id) {
         const auto found = kept_.find(id);
         if (found == kept_.end()) throw Unusable("no input has this number");
         return found->second;
@@ -250,9 +261,9 @@ class Worker {
         std::unique_ptr<Input> own;
         if (passing != Passing::untouched) own = fresh(kept);
         Slots<Answer> slots(1);
-        const auto from = std::chrono::steady_clock::now();
+        const std::int64_t from = now_ns(CLOCK_MONOTONIC);
         call_(own ? own.get() : kept.input.get(), slots.next());
-        const auto to = std::chrono::steady_clock::now();
+        const std::int64_t to = now_ns(CLOCK_MONOTONIC);
         slots.filled();
         keep(slots[0]);
         std::string text = text_of(slots[0]);
@@ -260,16 +271,16 @@ class Worker {
         out << text;
         if (!out.flush()) throw Unusable("can't write " + path);
         if (passing != Passing::untouched) kept.first_answer = std::move(text);
-        return "done call_ns=" + std::to_string(std::chrono::nanoseconds(to - from).count());
+        return "done call_ns=" + std::to_string(to - from);
     }
 
     // time CALLS AT_ONCE ID…: CALLS calls, going round the inputs; at most AT_ONCE copies and answers live at
     // a time.
-    std::string timed(std::istringstream &words) {
-        std::size_t calls = 0, at_once = 0;
-        words >> calls >> at_once;
+    std::string timed(Words words) {
+        std::size_t calls = 0, at_once = 0, id = 0;
+        if (!words.number(calls) || !words.number(at_once)) calls = 0;
         std::vector<Kept *> round;
-        for (long id; words >> id;)
+        while (words.number(id))
             round.push_back(&find(id));
         if (calls == 0 || at_once == 0 || round.empty())
             throw Unusable("time needs calls, copies at once and inputs");
@@ -285,15 +296,15 @@ class Worker {
                 inputs[i] = passing == Passing::untouched ? kept.input.get() : copies.back().get();
             }
             Slots<Answer> slots(count);
-            const std::int64_t cpu_from = cpu_now();
-            const auto from = std::chrono::steady_clock::now();
+            const std::int64_t cpu_from = now_ns(CLOCK_PROCESS_CPUTIME_ID);
+            const std::int64_t from = now_ns(CLOCK_MONOTONIC);
             for (std::size_t i = 0; i < count; ++i) {
                 call_(inputs[i], slots.next());
                 slots.filled();
             }
-            const auto to = std::chrono::steady_clock::now();
-            cpu_ns += cpu_now() - cpu_from;
-            wall_ns += std::chrono::nanoseconds(to - from).count();
+            const std::int64_t to = now_ns(CLOCK_MONOTONIC);
+            cpu_ns += now_ns(CLOCK_PROCESS_CPUTIME_ID) - cpu_from;
+            wall_ns += to - from;
             keep(slots[count - 1]);
             if (!checked) {
                 check_copies(round, slots, done, count);
@@ -361,29 +372,22 @@ class Worker {
         Slots<Answer> slots(1);
         double least = 1e9;
         for (int attempt = 0; attempt < 20; ++attempt) {
-            const auto from = std::chrono::steady_clock::now();
+            const std::int64_t from = now_ns(CLOCK_MONOTONIC);
             for (int i = 0; i < 10000; ++i) {
                 void *slot = slots.next();
                 keep(slot);
                 empty(nullptr, slot);
             }
-            const auto to = std::chrono::steady_clock::now();
-            const double ns = static_cast<double>(std::chrono::nanoseconds(to - from).count()) / 10000;
+            const std::int64_t to = now_ns(CLOCK_MONOTONIC);
+            const double ns = static_cast<double>(to - from) / 10000;
             if (ns < least) least = ns;
         }
         return least;
     }
 
-    static std::int64_t cpu_now() {
-        timespec now{};
-        clock_gettime(CLOCK_PROCESS_CPUTIME_ID, &now);
-        return std::int64_t{1000000000} * now.tv_sec + now.tv_nsec;
-    }
-
     std::FILE *commands_, *replies_;
     Call volatile call_ = &real_call;
-    std::map<long, Kept> kept_;
-    std::string rest_of_;
+    std::map<std::size_t, Kept> kept_;
     double floor_ns_ = 0;
     bool reread_ = false;
 };
@@ -449,11 +453,12 @@ int run() {
         static Answer call_solve(I &&input) {                                                                \
             return SOLVE(static_cast<I &&>(input));                                                          \
         }                                                                                                    \
-        static Answer solve_by_hand(Input &input) {                                                          \
+        template <class I>                                                                                   \
+        static Answer solve_by_hand(I &input) {                                                              \
             if constexpr (takes_const || !takes_moved)                                                       \
                 return SOLVE(input);                                                                         \
             else                                                                                             \
-                return SOLVE(static_cast<Input &&>(input));                                                  \
+                return SOLVE(static_cast<I &&>(input));                                                      \
         }                                                                                                    \
         static void call_write(std::ostream &out, Answer &answer) { WRITE(out, answer); }                    \
         template <class I = Input>                                                                           \

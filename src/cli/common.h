@@ -76,7 +76,7 @@ struct Fitted {
 };
 std::vector<Built> build_stage(const Session &session, Teller &teller);
 Agreement agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller);
-MeasureSummary measure_stage(const Session &session, const std::vector<Built> &built, Agreement &agreement,
+MeasureSummary measure_stage(const Session &session, std::vector<Built> built, Agreement &agreement,
                              Teller &teller);
 Fitted fit_stage(const Session &session);
 std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted);

@@ -37,8 +37,13 @@ Agreement agree_stage(const Session &session, const std::vector<Built> &built, T
     return agreement;
 }
 
-MeasureSummary measure_stage(const Session &session, const std::vector<Built> &built, Agreement &agreement,
+MeasureSummary measure_stage(const Session &session, std::vector<Built> built, Agreement &agreement,
                              Teller &teller) {
+    teller.phase("building step counters");
+    {
+        const Workspace scratch;
+        Builder(scratch.path()).build_counters(session.problem, built, agreement.agreeing());
+    }
     teller.phase(fmt::format("measuring for {:.3g} s", session.budget_s()));
     MeasureOptions options;
     options.budget_s = session.budget_s();

@@ -11,6 +11,7 @@
 #include "core/nearest.h"
 #include "lab/carried.h"
 #include "lab/parallel.h"
+#include "lab/workspace.h"
 #include "records/digest.h"
 #include "records/files.h"
 
@@ -73,14 +74,15 @@ std::string digest_of_file(const fs::path &path) {
     return digest;
 }
 
-// Every line of a build's list is a file it read and that file's digest.
-bool unchanged(const fs::path &list) {
+// Every line of a build's list is a file it read (below `folder` where the path is relative) and that file's
+// digest.
+bool unchanged(const fs::path &list, const fs::path &folder) {
     if (!fs::is_regular_file(list)) return false;
     std::istringstream lines(read_file(list));
     std::string digest, path;
     bool any = false;
     while (lines >> digest && std::getline(lines >> std::ws, path)) {
-        if (digest_of_file(path) != digest) return false;
+        if (digest_of_file(folder / path) != digest) return false;
         any = true;
     }
     return any;
@@ -132,7 +134,8 @@ std::string version_of(const std::string &program) {
     if (const std::string path = find_program(program); !path.empty()) {
         Launch launch;
         launch.command = {path, "--version"};
-        const Finished finished = run_to_end(launch, fs::temp_directory_path(), 10);
+        const Workspace scratch;
+        const Finished finished = run_to_end(launch, scratch.path(), 10);
         version = finished.output.substr(0, finished.output.find('\n'));
     }
     return known[program] = version;
@@ -178,21 +181,30 @@ Built Builder::build(const Problem &problem, const Solution &solution) const {
         if (!timing.ok) return built;
         built.ok = true;
         built.timing = {{timing.program.string()}, problem.folder, problem.limits};
-        if (!solution.build.empty() && solution.build.find("{flags}") == std::string::npos) {
-            built.no_counting = "its build command has no {flags}, so the step counters can't be built in";
-            return built;
-        }
-        const Product counting = compiled(problem, solution, true);
-        if (counting.ok)
-            built.counting = {{counting.program.string()}, problem.folder, problem.limits};
-        else
-            built.no_counting = "the build with step counters failed: " + counting.message;
     } catch (const Error &error) {
         if (error.category() == Category::interrupted) throw;
         built.ok = false;
         built.message = error.what();
     }
     return built;
+}
+
+void Builder::build_counters(const Problem &problem, std::vector<Built> &built,
+                             const std::vector<std::string> &names) const {
+    parallel_for(static_cast<int>(built.size()), [&](int i) {
+        Built &one = built[i];
+        if (!one.ok || std::find(names.begin(), names.end(), one.name) == names.end()) return;
+        const Solution &solution = *problem.solution(one.name);
+        if (!solution.build.empty() && solution.build.find("{flags}") == std::string::npos) {
+            one.no_counting = "its build command has no {flags}, so the step counters can't be built in";
+            return;
+        }
+        const Product counting = compiled(problem, solution, true);
+        if (counting.ok)
+            one.counting = {{counting.program.string()}, problem.folder, problem.limits};
+        else
+            one.no_counting = "the build with step counters failed: " + counting.message;
+    });
 }
 
 // The step receiver, compiled once.
@@ -247,7 +259,7 @@ Builder::Product Builder::made(const std::vector<std::string> &pattern, const fs
                                       compiler == "g++" ? "; on Debian: apt-get install g++" : "");
         return product;
     }
-    std::string identity = version_of(compiler) + "\n" + fs::absolute(folder).string() + "\n";
+    std::string identity = version_of(compiler) + "\n";
     for (const std::string &word : pattern)
         identity += word + "\n";
     for (const fs::path &source : sources)
@@ -255,7 +267,7 @@ Builder::Product Builder::made(const std::vector<std::string> &pattern, const fs
     const fs::path kept = cache_ / "builds" / hex_digest(identity);
     product.program = kept / (name + (counting ? "-counting" : "") + suffix);
     const fs::path list = kept / "read.txt";
-    if (fs::is_regular_file(product.program) && unchanged(list)) {
+    if (fs::is_regular_file(product.program) && unchanged(list, folder)) {
         product.ok = product.cached = true;
         return product;
     }
@@ -286,10 +298,13 @@ Builder::Product Builder::made(const std::vector<std::string> &pattern, const fs
     std::vector<std::string> files =
         fs::is_regular_file(rules) ? dependencies_in(read_file(rules)) : std::vector<std::string>{};
     for (const fs::path &source : sources)
-        files.push_back(fs::absolute(source).string());
+        files.push_back(source.string());
     for (const std::string &file : files) {
-        const fs::path path = fs::path(file).is_absolute() ? fs::path(file) : fs::absolute(folder) / file;
-        read += digest_of_file(path) + " " + path.string() + "\n";
+        // Relative to the folder where it lies in it, so that a copy of the folder finds its builds.
+        const fs::path path = (folder / file).lexically_normal(),
+                       inside = path.lexically_relative(folder.lexically_normal());
+        const bool below = !inside.empty() && *inside.begin() != "..";
+        read += digest_of_file(path) + " " + (below ? inside : path).string() + "\n";
     }
     fs::rename(fresh, product.program);
     write_file(list, read);

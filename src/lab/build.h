@@ -33,6 +33,9 @@ class Builder {
     // All of them, on all processors, in the order given.
     std::vector<Built> build_all(const Problem &problem,
                                  const std::vector<const Solution *> &solutions) const;
+    // The builds with step counters, for those that were built and whose name is in `names`.
+    void build_counters(const Problem &problem, std::vector<Built> &built,
+                        const std::vector<std::string> &names) const;
 
     // Folder of the adapters, laid out for compilers and interpreters.
     const std::filesystem::path &adapters() const { return adapters_; }

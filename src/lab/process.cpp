@@ -107,7 +107,10 @@ std::string find_program(const std::string &name) {
 }
 
 Process::Process(const Launch &launch) {
-    const std::string program = find_program(launch.command.at(0));
+    // A path with a '/' is meant from the folder the program is to run in.
+    const std::string &name = launch.command.at(0);
+    const bool beside = name.find('/') != std::string::npos && name[0] != '/' && !launch.folder.empty();
+    const std::string program = find_program(beside ? (launch.folder / name).string() : name);
     if (program.empty())
         throw Error(Category::not_possible, "there is no program '" + launch.command[0] + "'",
                     "install it, or mend the command");

@@ -59,9 +59,9 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
             const WouldDecide &decide = *judged.would_decide;
             const std::string cost =
                 decide.cost_ns ? fmt::format(", about {} a call", time_text(*decide.cost_ns)) : "";
-            reasons += wrapped(
-                fmt::format("It would be decided by measuring up to {}{}.", grouped(decide.size), cost),
-                terminal_width, 4);
+            reasons += wrapped(fmt::format("It would be decided by measuring up to {} = {}{}.",
+                                           decide.size_name, grouped(decide.size), cost),
+                               terminal_width, 4);
         }
     }
     // Solutions without any claim still grow like something.

@@ -7,7 +7,8 @@ long long solve(const Gauge &gauge) {
     for (std::size_t first = 0; first < hours; ++first)
         for (std::size_t last = first; last < hours; ++last) {
             long long climb = 0;
-            for (std::size_t hour = first; hour <= last; ++hour) climb += gauge.change[hour];
+            for (std::size_t hour = first; hour <= last; ++hour)
+                climb += gauge.change[hour];
             if (climb > best) best = climb;
         }
     return best;

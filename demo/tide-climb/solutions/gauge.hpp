@@ -14,7 +14,8 @@ inline Gauge read(std::istream &in) {
     in >> hours;
     Gauge gauge;
     gauge.change.resize(hours);
-    for (int &change : gauge.change) in >> change;
+    for (int &change : gauge.change)
+        in >> change;
     return gauge;
 }
 

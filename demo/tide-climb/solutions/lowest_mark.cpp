@@ -2,8 +2,8 @@
 
 #include <set>
 
-// A climb is the level at its end less the level at its start: now, less the lowest mark so far. "One loop over the
-// hours, so linear" - but the marks are kept in an ordered set.
+// A climb is the level at its end less the level at its start: now, less the lowest mark so far. "One loop
+// over the hours, so linear" - but the marks are kept in an ordered set.
 long long solve(const Gauge &gauge) {
     std::multiset<long long> marks = {0};
     long long level = 0, best = 0;

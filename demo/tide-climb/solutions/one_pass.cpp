@@ -1,6 +1,7 @@
 #include "gauge.hpp"
 
-// The best run that ends at this hour goes on from the one that ended an hour ago, unless that had sunk below zero.
+// The best run that ends at this hour goes on from the one that ended an hour ago, unless that had sunk below
+// zero.
 long long solve(const Gauge &gauge) {
     long long best = 0, ending_here = 0;
     for (const int change : gauge.change) {

@@ -228,6 +228,7 @@ class Parser {
     }
 
     Expression unary() {
+        Nesting guard(*this);
         if (take("-")) return make(Kind::negative, {unary()});
         return power();
     }

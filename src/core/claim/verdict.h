@@ -26,6 +26,7 @@ struct ShapeGrowth {
 };
 
 struct WouldDecide {
+    std::string size_name;
     double size = 0;               // measuring up to here should tell
     std::optional<double> cost_ns; // of one call there, where it can be forecast
 };

@@ -106,18 +106,35 @@ Next Planner::next(double elapsed_s) {
         if (step.task != Task::stop) return step;
         climbing_ = false;
         now_climbed_s_ = elapsed_s;
-        double load = 0;
-        for (const auto &[cell, known] : cells_)
-            load += known.load_s + known.pass_s + known.count_s;
-        if (load > 0) {
-            // Loading may take half of what is left; generations beyond that are given up.
-            const double left = options_.budget_s - elapsed_s;
-            options_.generations = std::min(options_.generations, 1 + static_cast<int>(0.5 * left / load));
-        }
+        plan_generations(options_.budget_s - elapsed_s);
         round_ = 1;
         fill_round();
     }
     return in_rounds(elapsed_s);
+}
+
+// How many generations fit into `left_s`, and whether with all sizes or with every second one: sizes are
+// thinned before seeds are given up.
+void Planner::plan_generations(double left_s) {
+    const auto cost_of = [&](const Known &known) {
+        return known.load_s + known.pass_s + (counted_again(known) ? known.count_s : 0);
+    };
+    double all = 0, thinned = 0;
+    std::map<std::pair<int, int>, int> from_top;
+    for (auto entry = cells_.rbegin(); entry != cells_.rend(); ++entry) {
+        const auto &[cell, known] = *entry;
+        all += cost_of(known);
+        entry->second.every_generation = from_top[{cell.solution, cell.shape}]++ % 2 == 0;
+        if (known.every_generation) thinned += cost_of(known);
+    }
+    const auto fitting = [&](double cost) {
+        return cost > 0 ? 1 + static_cast<int>(0.8 * left_s / cost) : 1;
+    };
+    if (fitting(all) >= options_.generations) {
+        for (auto &[cell, known] : cells_)
+            known.every_generation = true;
+    } else
+        options_.generations = std::min(options_.generations, fitting(thinned));
 }
 
 // The lowest climber first, chance deciding among equals, so that all come up together.
@@ -158,7 +175,7 @@ void Planner::fill_generation() {
     std::vector<Cell> order;
     for (auto &[cell, known] : cells_) {
         known.loaded = false;
-        order.push_back(cell);
+        if (known.every_generation) order.push_back(cell);
     }
     std::shuffle(order.begin(), order.end(), random_);
     std::stable_sort(order.begin(), order.end(),

@@ -76,7 +76,8 @@ class Planner {
         double load_s = 0; // first pass, less the call
         double pass_s = 0; // later passes
         double count_s = 0;
-        bool loaded = false; // in this generation
+        bool loaded = false;          // in this generation
+        bool every_generation = true; // not thinned out
     };
 
     Next climb(double elapsed_s);
@@ -87,6 +88,7 @@ class Planner {
     bool affordable(Climber &climber, double size, double elapsed_s) const;
     double predicted_call(const Climber &climber, double size) const;
     bool counted_again(const Known &known) const { return known.count_s <= options_.budget_s / 3000; }
+    void plan_generations(double left_s);
     void fill_generation();
     void fill_round();
     Climber &climber_of(const Cell &cell) { return climbers_[cell.solution * options_.shapes + cell.shape]; }

@@ -1,0 +1,11 @@
+#!/usr/bin/env bash
+# Installs what is missing, builds, and runs every test: formatting, warnings (errors in this build), units, and the
+# built program in temporary folders.
+set -euo pipefail
+cd "$(dirname "$(readlink -f "$0")")"
+. scripts/prepare.sh
+
+find src tests bench adapters demo -name '*.cpp' -o -name '*.h' -o -name '*.hpp' -o -name '*.c' |
+    xargs clang-format --dry-run --Werror
+cmake --build build | tail -n 1
+ctest --test-dir build --output-on-failure --no-tests=error -j "$(nproc)" "$@"

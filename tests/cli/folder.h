@@ -1,0 +1,112 @@
+// A problem folder in a temporary place, and the built program run on it.
+#pragma once
+
+#include <cstdlib>
+#include <filesystem>
+#include <gtest/gtest.h>
+#include <nlohmann/json.hpp>
+#include <string>
+#include <vector>
+
+#include "lab/process.h"
+#include "lab/workspace.h"
+#include "records/files.h"
+
+namespace iron::test {
+
+struct Ran {
+    int status = 0;
+    std::string out, err;
+};
+
+class Folder {
+  public:
+    Folder() {
+        setenv("IRON_STOPWATCH_CACHE", IRON_TEST_CACHE, 1); // builds are shared between tests
+    }
+    const std::filesystem::path &path() const { return workspace_.path(); }
+    std::filesystem::path results() const { return path() / "stopwatch-results"; }
+
+    void write(const std::string &name, const std::string &text) const { write_file(path() / name, text); }
+    std::string read(const std::string &name) const { return read_file(path() / name); }
+    nlohmann::json json(const std::string &name) const {
+        return nlohmann::json::parse(read_file(results() / name));
+    }
+
+    // A list in one of the documents, as a value of its own that a loop can go over.
+    nlohmann::json list(const std::string &name, const std::string &key) const { return json(name).at(key); }
+
+    // Runs the program in the folder; `input` is its standard input.
+    Ran run(std::vector<std::string> arguments, const std::string &input = "") const {
+        const Workspace scratch;
+        Launch launch;
+        launch.command = {IRON_PROGRAM};
+        launch.command.insert(launch.command.end(), arguments.begin(), arguments.end());
+        launch.folder = path();
+        if (!input.empty()) {
+            write_file(scratch.path() / "input", input);
+            launch.input_path = scratch.path() / "input";
+        }
+        const Finished finished = run_to_end(launch, scratch.path(), 110);
+        Ran ran{0, finished.output, finished.errors};
+        if (finished.ending.outcome == Outcome::failed)
+            ran.status = std::stoi(finished.ending.detail.substr(12));
+        else if (finished.ending.outcome != Outcome::done)
+            ran.status = -1;
+        return ran;
+    }
+
+    // The problem most tests use: the greatest of n water levels, 0 if there are none. `solutions` are TOML
+    // tables.
+    void levels(const std::string &solutions, const std::string &more = "") const {
+        write("stopwatch.toml", R"(title = "Highest water"
+[sizes]
+n = { from = 0, to = 200_000 }
+[shapes.calm]
+text = """
+{n}
+{integers(n, 0, 1000)}
+"""
+[shapes.flood]
+text = """
+{n}
+{rising(n, 0, 1000)}
+"""
+[[samples]]
+given = "3\n4 7 2\n"
+answer = "7\n"
+)" + more + solutions);
+    }
+    // A C++ source with the given body of `solve(const std::vector<int> &levels)`.
+    void solution(const std::string &name, const std::string &body, const std::string &before = "") const {
+        write(name + ".cpp", R"(#include <iron_stopwatch.hpp>
+#include <vector>
+std::vector<int> read(std::istream &in) {
+    std::size_t n = 0;
+    in >> n;
+    std::vector<int> levels(n);
+    for (int &level : levels) in >> level;
+    return levels;
+}
+void write(std::ostream &out, long long answer) { out << answer << '\n'; }
+)" + before + "\nlong long solve(const std::vector<int> &levels) {\n" +
+                                 body + "\n}\nIRON_STOPWATCH(read, solve, write)\n");
+    }
+    void good() const {
+        solution("scan", "long long top = 0; for (int l : levels) if (l > top) top = l; return top;");
+    }
+
+    static std::string table(const std::string &name, const std::string &time = "") {
+        return "[solutions." + name + "]\nsource = \"" + name + ".cpp\"\n" +
+               (time.empty() ? "" : "time = \"" + time + "\"\n");
+    }
+
+  private:
+    Workspace workspace_;
+};
+
+inline void expect_contains(const std::string &text, const std::string &part) {
+    EXPECT_NE(text.find(part), std::string::npos) << "'" << part << "' is not in:\n" << text;
+}
+
+} // namespace iron::test

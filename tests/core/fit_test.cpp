@@ -1,0 +1,143 @@
+#include <cmath>
+#include <gtest/gtest.h>
+#include <random>
+
+#include "core/bound/parse.h"
+#include "core/growth/fit.h"
+#include "core/growth/least_squares.h"
+#include "core/plan/ladder.h"
+#include "support/series.h"
+
+namespace iron {
+namespace {
+
+using test::counted_series;
+using test::timed_series;
+
+std::string class_of(const Series &series, Noise noise = Noise::counted) {
+    return fit_growth(series, {noise, {}}).best().curve.name;
+}
+
+TEST(LeastSquares, SolvesAnExactSystem) {
+    const LeastSquares solved = least_squares({{1, 1, 1}, {1, 2, 3}}, {5, 7, 9});
+    EXPECT_NEAR(solved.coefficients[0], 3, 1e-12);
+    EXPECT_NEAR(solved.coefficients[1], 2, 1e-12);
+    EXPECT_NEAR(solved.chi2, 0, 1e-20);
+}
+
+// NIST StRD, Norris: certified to the last digit given.
+TEST(LeastSquares, AgreesWithCertifiedValues) {
+    const std::vector<double> y = {0.1,   338.8, 118.1, 888.0, 9.2,   228.1, 668.5, 998.5, 449.1,
+                                   778.9, 559.2, 0.3,   0.1,   778.1, 668.8, 339.3, 448.9, 10.8,
+                                   557.7, 228.3, 998.0, 888.8, 119.6, 0.3,   0.6,   557.6, 339.3,
+                                   888.0, 998.5, 778.9, 10.2,  117.6, 228.9, 668.4, 449.2, 0.2};
+    const std::vector<double> x = {0.2,   337.4, 118.2, 884.6, 10.1,  226.5, 666.3, 996.3, 448.6,
+                                   777.0, 558.2, 0.4,   0.6,   775.5, 666.9, 338.0, 447.5, 11.6,
+                                   556.0, 228.1, 995.8, 887.6, 120.2, 0.3,   0.3,   556.8, 339.1,
+                                   887.2, 999.0, 779.0, 11.1,  118.3, 229.2, 669.1, 448.9, 0.5};
+    const LeastSquares solved = least_squares({std::vector<double>(x.size(), 1), x}, y);
+    EXPECT_NEAR(solved.coefficients[0], -0.262323073774029, 1e-11);
+    EXPECT_NEAR(solved.coefficients[1], 1.00211681802045, 1e-12);
+    EXPECT_NEAR(solved.chi2, 26.6173985294224, 1e-8);
+}
+
+TEST(NonnegativeLeastSquares, LeavesOutWhatWouldBeNegative) {
+    // The free solution is 5 - 1 x; without negative factors the mean is best.
+    const LeastSquares solved = nonnegative_least_squares({{1, 1, 1}, {1, 2, 3}}, {4, 3, 2});
+    EXPECT_NEAR(solved.coefficients[0], 3, 1e-12);
+    EXPECT_EQ(solved.coefficients[1], 0);
+    EXPECT_EQ(solved.active, 1);
+    EXPECT_NEAR(solved.chi2, 2, 1e-12);
+}
+
+TEST(Fit, TellsExactCountsApart) {
+    EXPECT_EQ(class_of(counted_series([](double) { return 17; }, 16, 1e6)), "1");
+    EXPECT_EQ(class_of(counted_series([](double n) { return 3 * std::floor(std::log2(n)) + 5; }, 16, 1e6)),
+              "log n");
+    EXPECT_EQ(class_of(counted_series([](double n) { return std::floor(std::sqrt(n)) + 9; }, 16, 1e6)),
+              "sqrt n");
+    EXPECT_EQ(class_of(counted_series([](double n) { return n + 2; }, 16, 1e6)), "n");
+    EXPECT_EQ(class_of(counted_series([](double n) { return 20 * n + std::exp2(std::ceil(std::log2(n))); },
+                                      16, 1e6)),
+              "n");
+    EXPECT_EQ(
+        class_of(counted_series(
+            [](double n) { return n * std::ceil(std::log2(n)) - std::exp2(std::ceil(std::log2(n))) + 1; }, 16,
+            1e6)),
+        "n log n");
+    EXPECT_EQ(class_of(counted_series([](double n) { return n * (n - 1) / 2 + 3 * n; }, 16, 1e4)), "n^2");
+    EXPECT_EQ(class_of(counted_series([](double n) { return n * (n + 1) * (n + 2) / 6; }, 16, 1e3)), "n^3");
+}
+
+TEST(Fit, TellsExponentialGrowthByOnes) {
+    Series series{"n", {}};
+    for (double n = 6; n <= 20; ++n)
+        series.points.push_back({n, {{0, 0, std::exp2(n) * 3 + n}}});
+    EXPECT_EQ(class_of(series), "2^n");
+    EXPECT_FALSE(fit_growth(series, {Noise::counted, {}}).interval);
+}
+
+TEST(Fit, TheIntervalOfTheExponentHoldsTheTruth) {
+    int covered = 0;
+    constexpr int trials = 40;
+    for (int seed = 0; seed < trials; ++seed) {
+        const Growth growth = fit_growth(
+            timed_series([](double n) { return 5 * n * n; }, 16, 1e4, 0.03, seed), {Noise::timed, {}});
+        ASSERT_TRUE(growth.interval);
+        covered += growth.interval->first <= 2 && 2 <= growth.interval->second;
+    }
+    EXPECT_GE(covered, 34); // 95 % wanted; fewer than 34 of 40 would happen by chance once in 5,000
+}
+
+TEST(Fit, FewSizesAreNoGrowth) {
+    Series series = counted_series([](double n) { return n; }, 16, 64);
+    series.points.resize(4);
+    EXPECT_EQ(fit_growth(series, {Noise::counted, {}}).standing, Growth::Standing::too_few);
+    EXPECT_EQ(fit_growth({"n", {}}, {Noise::counted, {}}).standing, Growth::Standing::too_few);
+}
+
+TEST(Fit, AClaimedGrowthJoinsTheCandidates) {
+    const Expression odd = parse_expression("n^1.585", {"n"});
+    const Growth growth =
+        fit_growth(counted_series([](double n) { return std::round(4 * std::pow(n, 1.585)); }, 16, 1e5),
+                   {Noise::counted, {odd}});
+    EXPECT_EQ(growth.best().curve.name, "n^1.585");
+    EXPECT_NEAR(growth.best().terms[0].factor, 4, 0.01);
+}
+
+TEST(Fit, TermsAddUpToTheReadings) {
+    const Growth growth = fit_growth(counted_series([](double n) { return 2 * n * n + 30 * n; }, 16, 1e4),
+                                     {Noise::counted, {}});
+    for (const double n : {100.0, 1000.0, 10000.0})
+        EXPECT_NEAR(value_at(growth.best(), "n", n) / (2 * n * n + 30 * n), 1, 0.01) << n;
+}
+
+TEST(Locate, SpikesDoNotMoveATime) {
+    Series series{"n", {}};
+    for (const double n : {16.0, 32.0, 64.0, 128.0, 256.0}) {
+        SeriesPoint point{n, {}};
+        for (int round = 0; round < 9; ++round)
+            point.readings.push_back({0, round, 10 * n * (1 + 0.001 * round)});
+        point.readings.push_back({0, 9, 40 * n});
+        series.points.push_back(point);
+    }
+    for (const Located &located : locate(series, Noise::timed))
+        EXPECT_NEAR(std::exp(located.log_value) / (10 * located.size), 1, 0.02);
+}
+
+TEST(Locate, CountsWithoutSpreadAreExact) {
+    const auto points = locate(counted_series([](double n) { return 1000 * n; }, 16, 1024), Noise::counted);
+    for (const Located &point : points)
+        EXPECT_LT(point.error, 1e-4);
+}
+
+TEST(Ladder, ClimbsBySquareRootsOfTwoAndEndsAtTheTop) {
+    EXPECT_EQ(ladder(16, 64), (std::vector<double>{16, 23, 32, 45, 64}));
+    EXPECT_EQ(ladder(1, 6), (std::vector<double>{1, 2, 3, 4, 6}));
+    EXPECT_EQ(ladder(16, 1000000).back(), 1000000);
+    EXPECT_EQ(ladder(5, 5), (std::vector<double>{5}));
+    EXPECT_TRUE(ladder(5, 4).empty());
+}
+
+} // namespace
+} // namespace iron

@@ -1,0 +1,123 @@
+#include <gtest/gtest.h>
+
+#include "core/claim/judge.h"
+#include "core/claim/words.h"
+#include "support/series.h"
+
+namespace iron {
+namespace {
+
+using test::counted_series;
+using test::timed_series;
+
+Growth steps(auto law, double to = 1e6, const char *claimed = "n") {
+    return fit_growth(counted_series(law, 16, to), {Noise::counted, {parse_expression(claimed, {"n"})}});
+}
+
+Judgement judged(const std::string &bound, Growth by_steps) {
+    return judge_time(parse_bound(bound, {"n"}), "n", {{"calm", std::move(by_steps), std::nullopt}});
+}
+
+const auto linear = [](double n) { return 7 * n + 3; };
+const auto tree = [](double n) { return std::round(n * (std::floor(std::log2(n)) + 4)); };
+
+TEST(Verdict, LinearStepsHoldUnderLinear) {
+    const Judgement j = judged("O(n)", steps(linear));
+    EXPECT_EQ(j.verdict, Verdict::holds);
+    EXPECT_FALSE(j.loose);
+    EXPECT_EQ(j.decided_by, "steps");
+    EXPECT_EQ(j.reason, "steps / n stay level at 7 between n = 724 and 1,000,000");
+}
+
+TEST(Verdict, AHiddenLogarithmExceedsLinear) {
+    const Judgement j = judged("O(n)", steps(tree));
+    EXPECT_EQ(j.verdict, Verdict::exceeded);
+    EXPECT_EQ(j.growth_class, "n log n");
+    EXPECT_EQ(j.reason, "steps / n rise from 13 to 23 between n = 724 and 1,000,000, as n log n does");
+}
+
+TEST(Verdict, ALargerBoundHoldsAndIsLoose) {
+    EXPECT_TRUE(judged("O(n log n)", steps(linear, 1e6, "n log n")).loose);
+    EXPECT_TRUE(judged("O(n^2)", steps(linear, 1e6, "n^2")).loose);
+    EXPECT_FALSE(judged("O(n log n)", steps(tree, 1e6, "n log n")).loose);
+}
+
+TEST(Verdict, ThetaAndOmegaAreLeftOnEitherSide) {
+    EXPECT_EQ(judged("Theta(n)", steps(linear)).verdict, Verdict::holds);
+    EXPECT_EQ(judged("Theta(n log n)", steps(linear)).verdict, Verdict::exceeded);
+    EXPECT_EQ(judged("Theta(n)", steps(tree)).verdict, Verdict::exceeded);
+    EXPECT_EQ(judged("Omega(n)", steps(tree)).verdict, Verdict::holds);
+    EXPECT_EQ(judged("Omega(n log n)", steps(linear)).verdict, Verdict::exceeded);
+}
+
+TEST(Verdict, TooFewSizesAreUndecided) {
+    const Judgement j = judged("O(n)", steps(linear, 40));
+    EXPECT_EQ(j.verdict, Verdict::undecided);
+    EXPECT_NE(j.reason.find("too few to tell growth"), std::string::npos);
+}
+
+TEST(Verdict, NothingMeasuredIsUndecided) {
+    EXPECT_EQ(judge_time(parse_bound("O(n)", {"n"}), "n", {}).verdict, Verdict::undecided);
+}
+
+TEST(Verdict, TheWorstShapeDecidesAndIsNamed) {
+    const Bound bound = parse_bound("O(n)", {"n"});
+    const Judgement j = judge_time(bound, "n", {{"calm", steps(linear), {}}, {"storm", steps(tree), {}}});
+    EXPECT_EQ(j.verdict, Verdict::exceeded);
+    EXPECT_EQ(j.worst_shape, "storm");
+    EXPECT_EQ(j.reason.substr(0, 7), "storm: ");
+}
+
+// A rise of the time alone may be the caches': 3.4 times over the span, as steps stay linear.
+TEST(Verdict, LinearWorkOutOfCacheIsNotExceeded) {
+    const Growth time =
+        fit_growth(timed_series([](double n) { return n * (1 + 2.4 / (1 + 1e5 / n)); }, 16, 1e6, 0.02, 1),
+                   {Noise::timed, {}});
+    const Bound bound = parse_bound("O(n)", {"n"});
+    const Judgement both = judge_time(bound, "n", {{"calm", steps(linear), time}});
+    EXPECT_EQ(both.verdict, Verdict::holds);
+    EXPECT_NE(both.reason.find("time grows faster than steps"), std::string::npos);
+    EXPECT_NE(judge_time(bound, "n", {{"calm", {}, time}}).verdict, Verdict::exceeded);
+}
+
+TEST(Verdict, TimeAloneDecidesWhereItIsClear) {
+    const Growth time =
+        fit_growth(timed_series([](double n) { return n * n; }, 16, 1e5, 0.02, 2), {Noise::timed, {}});
+    EXPECT_EQ(judge_time(parse_bound("O(n)", {"n"}), "n", {{"calm", {}, time}}).verdict, Verdict::exceeded);
+    EXPECT_EQ(judge_time(parse_bound("O(n^2)", {"n"}), "n", {{"calm", {}, time}}).verdict, Verdict::holds);
+}
+
+TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
+    const SolutionClaims claims{
+        "scan",
+        {{"time", "every", parse_bound("O(n)", {"n"})}, {"time", "storm", parse_bound("O(n log n)", {"n"})}},
+        ""};
+    const std::vector<SeriesGrowth> growths = {{"scan", "calm", "steps", steps(linear)},
+                                               {"scan", "storm", "steps", steps(tree)}};
+    for (const JudgedClaim &one : judge_claims({claims}, growths, "n"))
+        EXPECT_EQ(one.judgement.verdict, Verdict::holds) << one.claim.shape;
+}
+
+TEST(Judge, AWrongSolutionGetsNoVerdict) {
+    const SolutionClaims claims{
+        "wrong", {{"time", "every", parse_bound("O(n)", {"n"})}}, "wrong answer on calm, n = 3"};
+    const auto judged = judge_claims({claims}, {{"wrong", "calm", "steps", steps(linear)}}, "n");
+    EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
+    EXPECT_EQ(judged[0].judgement.reason, "no verdict: wrong answer on calm, n = 3");
+}
+
+TEST(Words, NumbersHaveThreeDigitsAndUnits) {
+    EXPECT_EQ(grouped(1048576), "1,048,576");
+    EXPECT_EQ(grouped(-1234), "-1,234");
+    EXPECT_EQ(three_digits(11.249), "11.2");
+    EXPECT_EQ(three_digits(1234567), "1,230,000");
+    EXPECT_EQ(three_digits(0.000412), "0.000412");
+    EXPECT_EQ(three_digits(1e-7), "1.00e-07");
+    EXPECT_EQ(three_digits(0), "0");
+    EXPECT_EQ(time_text(1240000), "1.24 ms");
+    EXPECT_EQ(time_text(999.7), "1 us");
+    EXPECT_EQ(bytes_text(524288), "512 KiB");
+}
+
+} // namespace
+} // namespace iron

@@ -1,0 +1,153 @@
+#include <algorithm>
+#include <gtest/gtest.h>
+#include <numeric>
+#include <set>
+#include <sstream>
+
+#include "core/error.h"
+#include "lab/input.h"
+#include "lab/random.h"
+
+namespace iron {
+namespace {
+
+std::string made(const std::string &text, const Sizes &sizes, std::uint64_t seed = 1,
+                 Draw draw = Draw::random) {
+    std::vector<std::string> names;
+    for (const auto &[name, value] : sizes)
+        names.push_back(name);
+    std::string result;
+    fill_template({"calm", parse_template(text, names), ""}, sizes, seed, draw,
+                  [&](std::string_view piece) { result += piece; });
+    return result;
+}
+
+std::vector<long long> numbers(const std::string &text) {
+    std::istringstream in(text);
+    std::vector<long long> all;
+    for (long long x; in >> x;)
+        all.push_back(x);
+    return all;
+}
+
+// The reference values that SplitMix64 and xoshiro256** give for the seed 1.
+TEST(Random, IsTheSpecifiedGenerator) {
+    Random random(1);
+    EXPECT_EQ(random.next(), 0xb3f2af6d0fc710c5u);
+    EXPECT_EQ(random.next(), 0x853b559647364ceau);
+}
+
+TEST(Random, BelowIsUniform) {
+    Random random(7);
+    std::vector<int> seen(6);
+    for (int i = 0; i < 60'000; ++i)
+        ++seen[random.below(6)];
+    double chi2 = 0;
+    for (const int count : seen)
+        chi2 += (count - 10'000.0) * (count - 10'000.0) / 10'000.0;
+    EXPECT_LT(chi2, 25); // 5 degrees of freedom: 20.5 is passed once in a thousand
+    EXPECT_EQ(random.between(-3, -3), -3);
+    for (int i = 0; i < 100; ++i) {
+        const auto x = random.between(INT64_MIN, INT64_MAX);
+        EXPECT_LE(x, INT64_MAX);
+    }
+}
+
+TEST(Template, TheSameSeedGivesTheSameTextForEver) {
+    EXPECT_EQ(made("{n}\n{integers(n, -9, 9)}\n", {{"n", 8}}, 7),
+              made("{n}\n{integers(n, -9, 9)}\n", {{"n", 8}}, 7));
+    EXPECT_EQ(made("{integers(n, 0, 99)}", {{"n", 5}}, 3),
+              "65 43 47 3 26"); // written down once: it may never change
+}
+
+TEST(Template, ExpressionsAndBracesArePrinted) {
+    EXPECT_EQ(made("{n} {n^2} {n / 2} {{x}} {max(n, 7)}", {{"n", 5}}), "5 25 2.5 {x} 7");
+    EXPECT_EQ(made("{n} {k}", {{"n", 2}, {"k", 3}}), "2 3");
+}
+
+TEST(Template, CountsOfZeroGiveAnEmptyLine) {
+    EXPECT_EQ(made("{n}\n{integers(n, 0, 9)}\n", {{"n", 0}}), "0\n\n");
+    EXPECT_EQ(made("{permutation(n)}|{rows(n, \"x\")}|{tree(n)}|{letters(n, \"ab\")}", {{"n", 0}}), "|||");
+    EXPECT_EQ(made("{tree(n)}|{graph(n, 0)}", {{"n", 1}}), "|");
+}
+
+TEST(Template, CallsKeepWhatTheyPromise) {
+    const Sizes sizes = {{"n", 200}};
+    for (const long long x : numbers(made("{integers(n, -3, 3)}", sizes)))
+        EXPECT_TRUE(-3 <= x && x <= 3);
+    auto distinct = numbers(made("{distinct(n, 1, 250)}", sizes));
+    EXPECT_EQ(std::set<long long>(distinct.begin(), distinct.end()).size(), 200u);
+    distinct = numbers(made("{distinct(n, 1, 10^12)}", sizes));
+    EXPECT_EQ(std::set<long long>(distinct.begin(), distinct.end()).size(), 200u);
+    auto permutation = numbers(made("{permutation(n)}", sizes));
+    EXPECT_FALSE(std::is_sorted(permutation.begin(), permutation.end()));
+    std::sort(permutation.begin(), permutation.end());
+    std::vector<long long> all(200);
+    std::iota(all.begin(), all.end(), 1);
+    EXPECT_EQ(permutation, all);
+    const auto rising = numbers(made("{rising(n, 0, 50)}", sizes)),
+               falling = numbers(made("{falling(n, 0, 50)}", sizes));
+    EXPECT_TRUE(std::is_sorted(rising.begin(), rising.end()));
+    EXPECT_TRUE(std::is_sorted(falling.rbegin(), falling.rend()));
+    auto almost = numbers(made("{almost_rising(n, 3)}", sizes));
+    int moved = 0;
+    for (int i = 0; i < 200; ++i)
+        moved += almost[i] != i + 1;
+    EXPECT_GT(moved, 0);
+    EXPECT_LE(moved, 6);
+    EXPECT_EQ(made("{repeated(3, 5)} {alternating(3, 1, -1)}", sizes), "5 5 5 1 -1 1");
+    const std::string word = made("{letters(n, \"ab\")}", sizes);
+    EXPECT_EQ(word.size(), 200u);
+    EXPECT_EQ(word.find_first_not_of("ab"), std::string::npos);
+}
+
+TEST(Template, RowsRepeatTheInnerTemplateAfresh) {
+    const std::string rows = made("{rows(n, \"{n} {integers(2, 0, 1000000)}\")}\n", {{"n", 3}});
+    std::istringstream lines(rows);
+    std::set<std::string> different;
+    for (std::string line; std::getline(lines, line);) {
+        EXPECT_EQ(line.substr(0, 2), "3 ");
+        different.insert(line);
+    }
+    EXPECT_EQ(different.size(), 3u);
+}
+
+TEST(Template, TreesAndGraphsAreWellFormed) {
+    const auto tree = numbers(made("{tree(n)}", {{"n", 50}}));
+    ASSERT_EQ(tree.size(), 98u);
+    for (std::size_t i = 0; i < tree.size(); i += 2)
+        EXPECT_LT(tree[i], tree[i + 1]);           // so every node hangs below node 1
+    for (const double edges : {0.0, 30.0, 45.0}) { // 45 is every pair of 10
+        const auto graph = numbers(made("{graph(10, m)}", {{"m", edges}}));
+        std::set<std::pair<long long, long long>> seen;
+        for (std::size_t i = 0; i < graph.size(); i += 2) {
+            EXPECT_NE(graph[i], graph[i + 1]);
+            seen.insert(std::minmax(graph[i], graph[i + 1]));
+        }
+        EXPECT_EQ(seen.size(), edges);
+    }
+}
+
+TEST(Template, EdgeDrawsTakeTheEndsOfTheRange) {
+    EXPECT_EQ(made("{integers(n, -9, 9)}", {{"n", 3}}, 1, Draw::lowest), "-9 -9 -9");
+    EXPECT_EQ(made("{integers(n, -9, 9)}", {{"n", 3}}, 1, Draw::highest), "9 9 9");
+    const auto equal = numbers(made("{integers(n, -9, 9)}", {{"n", 9}}, 5, Draw::equal));
+    EXPECT_EQ(std::set<long long>(equal.begin(), equal.end()).size(), 1u);
+}
+
+TEST(Template, ArgumentsThatMakeNoSenseAreRefused) {
+    for (const char *text : {"{integers(n, 5, 4)}", "{integers(0 - n, 0, 1)}", "{distinct(n, 1, 2)}",
+                             "{graph(3, n)}", "{integers(n, 0, 10^40)}"}) {
+        try {
+            made(text, {{"n", 9}});
+            ADD_FAILURE() << text;
+        } catch (const Error &error) {
+            EXPECT_NE(std::string(error.what()).find("the shape 'calm' can't be made at n=9"),
+                      std::string::npos)
+                << error.what();
+        }
+    }
+}
+
+} // namespace
+} // namespace iron
