@@ -5,7 +5,7 @@ set -euo pipefail
 cd "$(dirname "$(readlink -f "$0")")"
 . scripts/prepare.sh
 
-find src tests bench adapters demo -name '*.cpp' -o -name '*.h' -o -name '*.hpp' -o -name '*.c' |
+find . -path ./build -prune -o -type f '(' -name '*.cpp' -o -name '*.h' -o -name '*.hpp' -o -name '*.c' ')' -print |
     xargs clang-format --dry-run --Werror
 cmake --build build | tail -n 1
 ctest --test-dir build --output-on-failure --no-tests=error -j "$(nproc)" "$@"

@@ -50,6 +50,7 @@ class Process {
     // Kills the group and reaps.
     Ending stop();
     pid_t id() const { return id_; }
+    int handle() const { return handle_; } // readable once the process has ended
 
   private:
     Ending reaped();

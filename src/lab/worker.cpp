@@ -140,8 +140,9 @@ Reply Worker::read_reply(double seconds) {
             return ended(ending);
         }
         const double left = until - clock.seconds();
-        pollfd waited{from_, POLLIN, 0};
-        const int ready = left <= 0 ? 0 : poll(&waited, 1, static_cast<int>(std::min(left * 1000 + 1, 1e9)));
+        // The process is watched too: a child it left behind may hold the descriptor open.
+        pollfd waited[2] = {{from_, POLLIN, 0}, {process_->handle(), POLLIN, 0}};
+        const int ready = left <= 0 ? 0 : poll(waited, 2, static_cast<int>(std::min(left * 1000 + 1, 1e9)));
         if (interrupted()) {
             process_.reset();
             stop_if_interrupted();
@@ -153,6 +154,7 @@ Reply Worker::read_reply(double seconds) {
             return ended(ending);
         }
         if (ready <= 0) continue;
+        if (waited[0].revents == 0) return ended(process_->wait(1)); // gone without a word
         char piece[4096];
         const ssize_t got = read(from_, piece, sizeof piece);
         if (got > 0)

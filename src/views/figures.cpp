@@ -117,8 +117,8 @@ Figure figure(const std::string &name, const std::string &title, const std::stri
         "set xlabel {} noenhanced\nset ylabel {} noenhanced\n"
         "set logscale xy 10\nset xrange [{:g}:{:g}]\nset yrange [{:g}:{:g}]\n"
         "set xtics {} nomirror\nset ytics {} nomirror\nset mxtics 10\n"
-        "set grid xtics ytics lw 0.6 lc rgb '#d8d8d8'\nset border 3 lc rgb '#606060'\n"
-        "set rmargin 36\nset tmargin 3.2\nset bmargin 4.2\nset lmargin 12\nunset key\n{}",
+        "set grid xtics ytics lw 1 lc rgb '#d0d0d0'\nset border 3 lc rgb '#606060'\n"
+        "set rmargin 36\nset tmargin 3.2\nset bmargin 4.2\nset lmargin 16\nunset key\n{}",
         quoted(title), quoted(size_name + (size_name.size() == 1 ? " (size of the input)" : "")),
         quoted(time ? "time a call" : "steps a call (executed blocks)"), low_x, high_x, low_y, high_y,
         tics(low_x, high_x, false, 1), tics(low_y, high_y, time, decades > 9 ? 2 : 1), labels);

@@ -211,6 +211,34 @@ TEST(Run, FaultsAreNamedByTheirOutcome) {
     expect_contains(ran.out, "2 of 8 solutions agree");
 }
 
+TEST(Run, CopiesThatASolutionMakesOfItselfHaveNoSayAndDoNotStay) {
+    const Folder folder;
+    folder.good();
+    folder.solution("forks",
+                    "for (int i = 0; i < 3; ++i) fork(); long long top = 0; for (int l : levels) if (l > "
+                    "top) top = l; return top;",
+                    "#include <unistd.h>");
+    folder.solution(
+        "orphans",
+        "if (levels.size() == 5 && fork() == 0) { for (;;) pause(); } if (levels.size() == 6) std::abort(); "
+        "long long top = 0; for (int l : levels) if (l > top) top = l; return top;",
+        "#include <cstdlib>\n#include <unistd.h>");
+    folder.levels(Folder::table("scan") + Folder::table("forks") + Folder::table("orphans"),
+                  "[answers]\nreference = \"scan\"\n");
+    EXPECT_EQ(folder.run({"agree"}).status, 1);
+    const auto solutions = folder.list("agreement.json", "solutions");
+    EXPECT_EQ(solutions.at(1).at("verdict"), "agrees");
+    EXPECT_EQ(solutions.at(2).at("outcome"), "crashed");
+    EXPECT_EQ(solutions.at(2).at("detail"), "signal SIGABRT");
+    int left = 0; // the workers' programs have the solutions' names
+    for (const auto &entry : std::filesystem::directory_iterator("/proc")) {
+        std::error_code gone;
+        const auto program = std::filesystem::read_symlink(entry.path() / "exe", gone).string();
+        left += program.ends_with("/orphans") || program.ends_with("/forks");
+    }
+    EXPECT_EQ(left, 0);
+}
+
 TEST(Run, ASolutionWrongOnlyAtLargeSizesIsCaughtWhileMeasuring) {
     const Folder folder;
     folder.good();
