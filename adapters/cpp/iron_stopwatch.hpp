@@ -81,8 +81,8 @@ inline std::string one_line(std::string text) {
     return text.substr(0, 500);
 }
 
-// A stack that runs out ends in a fault below it: said as such, on the reply descriptor, before the process
-// ends.
+// A stack that runs out ends in a fault below it: the process then ends
+// with a signal that has no other use.
 struct StackWatch {
     static StackWatch &the() {
         static StackWatch watch;
@@ -105,14 +105,15 @@ struct StackWatch {
         sigaction(SIGSEGV, &action, nullptr);
     }
 
-    static void faulted(int signal, siginfo_t *info, void *) {
+    static void faulted(int number, siginfo_t *info, void *) {
         const StackWatch &watch = the();
         const auto address = reinterpret_cast<std::uintptr_t>(info->si_addr);
         const std::uintptr_t end = watch.top - watch.size;
         // Arguments and environment lie above `top` and count towards the limit; a large frame may jump below
         // it.
-        if (address < end + 1024 * 1024 && address + 16 * 1024 * 1024 > end) std::_Exit(111);
-        raise(signal);
+        if (address < end + 1024 * 1024 && address + 16 * 1024 * 1024 > end) number = SIGSTKFLT;
+        std::signal(number, SIG_DFL);
+        raise(number);
     }
 };
 

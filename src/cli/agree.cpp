@@ -11,8 +11,11 @@ void add_agree(CLI::App &program, int &status) {
     CLI::App *command = program.add_subcommand("agree", "do all solutions give the same answers?");
     add_common(*command, *options, false);
     command->add_option("--seed", options->seed, "seed of all inputs")->capture_default_str();
+    command->add_option("--tries", options->tries, "small inputs of each shape, at most")
+        ->check(CLI::Range(1, 1'000'000))
+        ->capture_default_str();
     command->footer("Example: iron-stopwatch agree --problem demo/tide-climb --only halves,one-pass\n"
-                    "Writes agreement.json. Exit status 1: a solution does not agree.");
+                    "Writes agreement.json and counterexamples/. Exit status 1: a solution does not agree.");
     command->callback([options, &status] {
         const Session session = open_session(*options);
         Teller teller(*options);

@@ -20,6 +20,7 @@ struct Options {
     std::vector<std::string> only, shapes, upto;
     std::string budget = "60 s";
     std::uint64_t seed = 1;
+    int tries = 200;
     bool json = false, quiet = false, verbose = false;
 };
 
@@ -84,10 +85,15 @@ std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitt
 std::vector<std::filesystem::path> report_stage(const Session &session, const Fitted &fitted,
                                                 const std::vector<JudgedClaim> &claims, Teller &teller);
 
+// All stages in order, then what was found, printed. Returns the exit status.
+int run_problem(const Options &options);
+
 // agreement.json of the results folder, if it is there.
 std::optional<Agreement> stored_agreement(const Session &session);
 
 // The commands, one a file. Each adds itself to the program and, when chosen, sets the exit status.
+void add_new(CLI::App &program, int &status);
+void add_demo(CLI::App &program, int &status);
 void add_run(CLI::App &program, int &status);
 void add_input(CLI::App &program, int &status);
 void add_answer(CLI::App &program, int &status);

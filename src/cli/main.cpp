@@ -22,6 +22,7 @@ int main(int argc, char **argv) {
     program.footer("Example: iron-stopwatch run --problem demo/tide-climb --budget 30s\n"
                    "'iron-stopwatch COMMAND --help' tells more, with an example.");
     int status = status_done;
+    add_new(program, status);
     add_input(program, status);
     add_answer(program, status);
     add_agree(program, status);
@@ -31,6 +32,7 @@ int main(int argc, char **argv) {
     add_report(program, status);
     add_run(program, status);
     add_adapters(program, status);
+    add_demo(program, status);
     try {
         program.parse(argc, argv);
     } catch (const CLI::ParseError &error) {

@@ -25,7 +25,9 @@ void print_findings(const Session &session, const Agreement &agreement, const Me
     fmt::print("\n{}", claims_table(claims, fitted.growths, &agreement));
 }
 
-int run(const Options &options) {
+} // namespace
+
+int run_problem(const Options &options) {
     const Session session = open_session(options);
     Teller teller(options);
     const std::vector<Built> built = build_stage(session, teller);
@@ -47,8 +49,6 @@ int run(const Options &options) {
     return std::max(status_of(agreement), status_of(claims));
 }
 
-} // namespace
-
 void add_run(CLI::App &program, int &status) {
     auto options = std::make_shared<Options>();
     CLI::App *command =
@@ -56,7 +56,7 @@ void add_run(CLI::App &program, int &status) {
     add_common(*command, *options, true);
     command->footer("Example: iron-stopwatch run --problem demo/tide-climb --budget 30s\n"
                     "Exit status 1: a solution does not agree, or a claim is exceeded.");
-    command->callback([options, &status] { status = run(*options); });
+    command->callback([options, &status] { status = run_problem(*options); });
 }
 
 } // namespace iron

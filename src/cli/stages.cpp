@@ -25,14 +25,33 @@ std::vector<Built> build_stage(const Session &session, Teller &teller) {
     return built;
 }
 
+namespace {
+
+// The document, and every counterexample as a file that can be fed to the solution by hand.
+void write_agreement(const Session &session, const Agreement &agreement) {
+    write_file(session.file("agreement.json"), agreement_json(agreement));
+    for (const SolutionAgreement &one : agreement.solutions) {
+        const fs::path path = session.file("counterexamples/" + one.name + ".txt");
+        std::error_code ignored;
+        if (one.counterexample)
+            write_file(path, one.counterexample->input);
+        else
+            fs::remove(path, ignored); // of an earlier run
+    }
+}
+
+} // namespace
+
 Agreement agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller) {
     teller.phase("comparing answers");
     AgreeOptions options;
     options.seed = session.options.seed;
     options.shapes = session.options.shapes;
+    options.inputs_a_shape = session.options.tries;
     options.progress = [&](const std::string &doing) { teller.progress(0, 0, doing); };
-    Agreement agreement = agree(session.problem, built, options);
-    write_file(session.file("agreement.json"), agreement_json(agreement));
+    const SteadyClock clock;
+    Agreement agreement = agree(session.problem, built, options, clock);
+    write_agreement(session, agreement);
     teller.clear();
     return agreement;
 }
@@ -56,7 +75,7 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, A
     const SteadyClock clock;
     const MeasureSummary summary =
         measure(session.problem, built, options, clock, agreement, session.file("measurements.jsonl"));
-    write_file(session.file("agreement.json"), agreement_json(agreement)); // answers go on being compared
+    write_agreement(session, agreement); // answers go on being compared
     teller.clear();
     for (const std::string &note : summary.notes)
         teller.note(note);

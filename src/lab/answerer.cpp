@@ -1,5 +1,6 @@
 #include "lab/answerer.h"
 
+#include "lab/program.h"
 #include "records/files.h"
 
 namespace iron {
@@ -8,6 +9,13 @@ Answerer::Answerer(Built built, std::filesystem::path scratch)
     : built_(std::move(built)), scratch_(std::move(scratch)) {}
 
 Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
+    if (built_.style == Style::program) {
+        const std::filesystem::path output = scratch_ / (built_.name + ".answer");
+        const Ending ending =
+            run_program(built_.timing, input, output, scratch_ / (built_.name + ".err"), limit_s);
+        if (ending.outcome != Outcome::done) return {ending.outcome, ending.detail, "", ending.wall_s};
+        return {Outcome::done, "", read_file(output), ending.wall_s};
+    }
     if (!worker_ || !worker_->alive()) {
         worker_ =
             std::make_unique<Worker>(built_.timing, false, (scratch_ / (built_.name + ".err")).string());

@@ -10,6 +10,7 @@
 
 #include "core/nearest.h"
 #include "lab/carried.h"
+#include "lab/language.h"
 #include "lab/parallel.h"
 #include "lab/workspace.h"
 #include "records/digest.h"
@@ -23,19 +24,12 @@ namespace {
 
 constexpr double compile_limit_s = 120;
 
-// Language by the ending of the first source.
-std::string language_of(const Solution &solution) {
-    static const std::map<std::string, std::string> endings = {
-        {".cpp", "C++"}, {".cc", "C++"}, {".cxx", "C++"}};
-    const auto found = endings.find(fs::path(solution.sources.at(0)).extension());
-    return found == endings.end() ? "" : found->second;
-}
-
-bool names_adapter(const Problem &problem, const Solution &solution) {
+Style style_of(const Problem &problem, const Solution &solution) {
+    if (!solution.style.empty()) return solution.style == "function" ? Style::function : Style::program;
     for (const std::string &source : solution.sources)
         for (const char *name : {"iron_stopwatch", "IRON_STOPWATCH", "IronStopwatch"})
-            if (read_file(problem.folder / source).find(name) != std::string::npos) return true;
-    return false;
+            if (read_file(problem.folder / source).find(name) != std::string::npos) return Style::function;
+    return Style::program;
 }
 
 // Files that a compiler's dependency file (make rules) names as read.
@@ -159,28 +153,15 @@ std::vector<Built> Builder::build_all(const Problem &problem,
 Built Builder::build(const Problem &problem, const Solution &solution) const {
     Built built;
     built.name = solution.name;
-    built.language = language_of(solution);
     try {
-        if (built.language.empty()) {
-            built.message =
-                fmt::format("{}: no way to build a '{}' file is known; C++ sources end in .cpp",
-                            solution.sources.at(0), fs::path(solution.sources.at(0)).extension().string());
-            return built;
-        }
-        const bool function =
-            solution.style.empty() ? names_adapter(problem, solution) : solution.style == "function";
-        if (!function) {
-            built.message =
-                fmt::format("{} does not use the adapter; only function style is measured in this version",
-                            solution.sources.at(0));
-            return built;
-        }
-        const Product timing = compiled(problem, solution, false);
-        built.message = timing.message;
-        built.cached = timing.cached;
-        if (!timing.ok) return built;
-        built.ok = true;
-        built.timing = {{timing.program.string()}, problem.folder, problem.limits};
+        built.style = style_of(problem, solution);
+        Product product;
+        built.timing = prepared(problem, solution, built.style, product);
+        const Language *language = solution.sources.empty() ? nullptr : language_of(solution.sources.front());
+        built.language = language ? language->name : "";
+        built.message = product.message;
+        built.cached = product.cached;
+        built.ok = product.ok;
     } catch (const Error &error) {
         if (error.category() == Category::interrupted) throw;
         built.ok = false;
@@ -189,85 +170,185 @@ Built Builder::build(const Problem &problem, const Solution &solution) const {
     return built;
 }
 
+// Builds where that is needed, and says how to start what came of it.
+Runnable Builder::prepared(const Problem &problem, const Solution &solution, Style style,
+                           Product &product) const {
+    Runnable runnable{{}, problem.folder, problem.limits, {"PYTHONDONTWRITEBYTECODE=1"}, false};
+    const std::string first = solution.sources.empty() ? "" : solution.sources.front();
+    const Language *language = first.empty() ? nullptr : language_of(first);
+    if (!language && solution.run.empty() && solution.build.empty()) {
+        product.message = fmt::format("{}: no way to run a '{}' file is known; give the solution 'run', and "
+                                      "'build' where it has to be built",
+                                      first, fs::path(first).extension().string());
+        return runnable;
+    }
+    if (style == Style::function && solution.run.empty() && language && language->adapter.empty()) {
+        product.message =
+            fmt::format("function style in {} is not supported; give it style = \"program\"", language->name);
+        return runnable;
+    }
+    for (const std::string &tool : {language && solution.build.empty() ? language->compiler : "",
+                                    language && solution.run.empty() ? language->interpreter : ""})
+        if (!tool.empty() && find_program(tool).empty()) {
+            product.message =
+                fmt::format("'{}' is not installed; on Debian: apt-get install {}", tool, language->package);
+            return runnable;
+        }
+    const bool compiles = !solution.build.empty() || (language && !language->compiler.empty());
+    product.ok = true;
+    if (compiles) product = compiled(problem, solution, style, false);
+    if (!product.ok) return runnable;
+    if (language && language->reserves_memory) runnable.reserves_memory = true;
+    if (language && language->adapter == "python" && style == Style::function)
+        runnable.environment.push_back("PYTHONPATH=" + (adapters_ / "python").string());
+    if (solution.keeps_input) runnable.environment.push_back("IRON_STOPWATCH_KEEPS_INPUT=1");
+    if (!solution.run.empty()) {
+        runnable.reserves_memory = true; // nobody knows what it starts
+        for (const std::string &word : split_words(solution.run)) {
+            if (word == "{sources}")
+                runnable.command.insert(runnable.command.end(), solution.sources.begin(),
+                                        solution.sources.end());
+            else
+                runnable.command.push_back(word == "{output}" ? product.program.string() : word);
+        }
+        if (runnable.command.empty()) throw Error(Category::usage, "'run' of " + solution.name + " is empty");
+        const std::string &name = runnable.command.front();
+        const bool beside = name.find('/') != std::string::npos && name[0] != '/';
+        if (find_program(beside ? (problem.folder / name).string() : name).empty())
+            throw Error(Category::not_possible,
+                        fmt::format("the program '{}' of its 'run' is not installed", name));
+        if (!beside && name[0] != '/') runnable.command.front() = interpreter_path(name);
+    } else if (!compiles)
+        runnable.command = start_command(*language, (problem.folder / first).string(), "", problem.limits);
+    else if (language && !language->interpreter.empty())
+        runnable.command = start_command(*language, product.program.string(),
+                                         main_class_of(read_file(problem.folder / first)), problem.limits);
+    else
+        runnable.command = {product.program.string()};
+    return runnable;
+}
+
+Runnable Builder::helper(const Problem &problem, const std::string &path) const {
+    if (!fs::is_regular_file(problem.folder / path))
+        throw Error(Category::usage, "there is no file '" + path + "' in the problem folder");
+    Solution solution;
+    solution.name = fs::path(path).stem();
+    if (language_of(path))
+        solution.sources = {path};
+    else
+        solution.run = path.find('/') == std::string::npos ? "./" + path : path;
+    Product product;
+    Runnable runnable = prepared(problem, solution, Style::program, product);
+    if (!product.ok)
+        throw Error(Category::not_possible, path + " can't be made ready to run:\n" + product.message);
+    runnable.limits.stack_bytes = 0;
+    return runnable;
+}
+
 void Builder::build_counters(const Problem &problem, std::vector<Built> &built,
                              const std::vector<std::string> &names) const {
     parallel_for(static_cast<int>(built.size()), [&](int i) {
         Built &one = built[i];
         if (!one.ok || std::find(names.begin(), names.end(), one.name) == names.end()) return;
         const Solution &solution = *problem.solution(one.name);
+        if (one.style == Style::program) {
+            one.no_counting = "it is a whole program";
+            return;
+        }
+        if (one.language != "C++") {
+            one.no_counting = "there is no step counter for " + one.language;
+            return;
+        }
         if (!solution.build.empty() && solution.build.find("{flags}") == std::string::npos) {
             one.no_counting = "its build command has no {flags}, so the step counters can't be built in";
             return;
         }
-        const Product counting = compiled(problem, solution, true);
+        const Product counting = compiled(problem, solution, one.style, true);
         if (counting.ok)
-            one.counting = {{counting.program.string()}, problem.folder, problem.limits};
+            one.counting = {{counting.program.string()}, problem.folder, problem.limits, {}, false};
         else
             one.no_counting = "the build with step counters failed: " + counting.message;
     });
 }
 
-// The step receiver, compiled once.
-fs::path Builder::receiver() const {
-    const fs::path source = adapters_ / "cpp" / "step_receiver.cpp";
+// One of our own sources, compiled once to an object that goes into the builds.
+fs::path Builder::linked_in(const std::string &source) const {
+    const fs::path path = adapters_ / source;
     static std::mutex guard; // several solutions need it at once
     const std::lock_guard lock(guard);
-    const Product object = made({"g++", "-O2", "-std=c++20", "-c", source.string(), "-o", "{output}"},
-                                adapters_, {source}, "receiver", ".o", false);
-    if (!object.ok)
-        throw Error(Category::not_possible, "the step receiver can't be built: " + object.message);
+    const char *compiler = path.extension() == ".c" ? "gcc" : "g++";
+    const Product object = made({compiler, "-O2", "-c", path.string(), "-o", "{output}"}, adapters_, {path},
+                                path.stem().string() + ".o");
+    if (!object.ok) throw Error(Category::not_possible, source + " can't be built: " + object.message);
     return object.program;
 }
 
-std::vector<std::string> Builder::command_for(const Solution &solution, bool counting) const {
-    std::vector<std::string> flags = split_words(solution.flags.empty() ? "-O2 -std=c++20" : solution.flags);
-    flags.push_back("-I" + (adapters_ / "cpp").string());
+std::vector<std::string> Builder::command_for(const Problem &problem, const Solution &solution, Style style,
+                                              bool counting) const {
+    const Language *language = language_of(solution.sources.empty() ? "" : solution.sources.front());
+    std::vector<std::string> flags =
+        split_words(solution.flags.empty() && language ? language->flags : solution.flags);
+    const bool native = language && (language->name == "C++" || language->name == "C");
+    if (native && style == Style::function) flags.push_back("-I" + (adapters_ / language->adapter).string());
+    if (native && style == Style::program) flags.push_back(linked_in("c/stack_watch.c").string());
     if (counting) {
-        flags.insert(flags.end(), {"-fprofile-arcs", "-fprofile-update=single", receiver().string()});
-        if (solution.threads > 1)
-            std::replace(flags.begin(), flags.end(), std::string("-fprofile-update=single"),
-                         std::string("-fprofile-update=atomic"));
+        flags.insert(flags.end(),
+                     {"-fprofile-arcs",
+                      solution.threads > 1 ? "-fprofile-update=atomic" : "-fprofile-update=single",
+                      linked_in("cpp/step_receiver.cpp").string()});
     }
-    if (solution.threads > 1) flags.push_back("-pthread");
-    const std::string pattern = solution.build.empty() ? "g++ {sources} -o {output} {flags}" : solution.build;
+    if (native && solution.threads > 1) flags.push_back("-pthread");
+    const std::string pattern = solution.build.empty() ? language->compile : solution.build;
     std::vector<std::string> command;
     for (const std::string &word : split_words(pattern)) {
         if (word == "{sources}")
-            command.insert(command.end(), solution.sources.begin(), solution.sources.end());
+            for (const std::string &source : solution.sources)
+                command.push_back(source);
         else if (word == "{flags}")
             command.insert(command.end(), flags.begin(), flags.end());
         else
             command.push_back(word);
     }
+    // javac insists that a public class and its file have one name: the source is laid beside under that
+    // name.
+    if (language && language->name == "Java" && solution.build.empty())
+        for (std::string &word : command)
+            if (fs::path(word).extension() == ".java") {
+                const std::string text = read_file(problem.folder / word);
+                const fs::path named =
+                    scratch_ / ("java-" + hex_digest(text)) / (main_class_of(text) + ".java");
+                write_file(named, text);
+                word = named;
+            }
     return command;
 }
 
-Builder::Product Builder::compiled(const Problem &problem, const Solution &solution, bool counting) const {
+Builder::Product Builder::compiled(const Problem &problem, const Solution &solution, Style style,
+                                   bool counting) const {
     std::vector<fs::path> sources;
     for (const std::string &source : solution.sources)
         sources.push_back(problem.folder / source);
-    return made(command_for(solution, counting), problem.folder, sources, solution.name, "", counting);
+    return made(command_for(problem, solution, style, counting), problem.folder, sources,
+                solution.name + (counting ? "-counting" : ""));
 }
 
 Builder::Product Builder::made(const std::vector<std::string> &pattern, const fs::path &folder,
-                               const std::vector<fs::path> &sources, const std::string &name,
-                               const std::string &suffix, bool counting) const {
+                               const std::vector<fs::path> &sources, const std::string &file) const {
     const std::string &compiler = pattern.at(0);
     Product product;
     if (find_program(compiler).empty()) {
-        product.message = fmt::format("the compiler '{}' is not installed{}", compiler,
-                                      compiler == "g++" ? "; on Debian: apt-get install g++" : "");
+        product.message = fmt::format("the compiler '{}' is not installed", compiler);
         return product;
     }
     std::string identity = version_of(compiler) + "\n";
     for (const std::string &word : pattern)
-        identity += word + "\n";
+        identity += (word.starts_with(scratch_.string()) ? fs::path(word).filename().string() : word) + "\n";
     for (const fs::path &source : sources)
         identity += hex_digest(read_file(source)) + "\n";
     const fs::path kept = cache_ / "builds" / hex_digest(identity);
-    product.program = kept / (name + (counting ? "-counting" : "") + suffix);
+    product.program = kept / file;
     const fs::path list = kept / "read.txt";
-    if (fs::is_regular_file(product.program) && unchanged(list, folder)) {
+    if (fs::exists(product.program) && unchanged(list, folder)) {
         product.ok = product.cached = true;
         return product;
     }
@@ -284,7 +365,7 @@ Builder::Product Builder::made(const std::vector<std::string> &pattern, const fs
     // g++ writes what it reads there, whatever its command line is; system headers too.
     launch.environment = {"SUNPRO_DEPENDENCIES=" + rules.string(), "LC_ALL=C"};
     const Finished finished = run_to_end(launch, scratch_, compile_limit_s);
-    if (finished.ending.outcome != Outcome::done || !fs::is_regular_file(fresh)) {
+    if (finished.ending.outcome != Outcome::done || !fs::exists(fresh)) {
         product.message = finished.errors + finished.output;
         if (finished.ending.outcome == Outcome::over_time)
             product.message += "the compiler did not end within 120 s\n";
@@ -299,13 +380,14 @@ Builder::Product Builder::made(const std::vector<std::string> &pattern, const fs
         fs::is_regular_file(rules) ? dependencies_in(read_file(rules)) : std::vector<std::string>{};
     for (const fs::path &source : sources)
         files.push_back(source.string());
-    for (const std::string &file : files) {
+    for (const std::string &one : files) {
         // Relative to the folder where it lies in it, so that a copy of the folder finds its builds.
-        const fs::path path = (folder / file).lexically_normal(),
+        const fs::path path = (folder / one).lexically_normal(),
                        inside = path.lexically_relative(folder.lexically_normal());
         const bool below = !inside.empty() && *inside.begin() != "..";
         read += digest_of_file(path) + " " + (below ? inside : path).string() + "\n";
     }
+    if (fs::is_directory(product.program)) fs::remove_all(product.program);
     fs::rename(fresh, product.program);
     write_file(list, read);
     std::error_code ignored;

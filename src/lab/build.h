@@ -37,6 +37,10 @@ class Builder {
     void build_counters(const Problem &problem, std::vector<Built> &built,
                         const std::vector<std::string> &names) const;
 
+    // A program of the user's own, a generator or a referee: any executable, or a source in a language that
+    // is known. Throws Error (not_possible) with the compiler's message.
+    Runnable helper(const Problem &problem, const std::string &path) const;
+
     // Folder of the adapters, laid out for compilers and interpreters.
     const std::filesystem::path &adapters() const { return adapters_; }
 
@@ -46,12 +50,13 @@ class Builder {
         std::string message;
         std::filesystem::path program;
     };
-    Product compiled(const Problem &problem, const Solution &solution, bool counting) const;
+    Runnable prepared(const Problem &problem, const Solution &solution, Style style, Product &product) const;
+    Product compiled(const Problem &problem, const Solution &solution, Style style, bool counting) const;
     Product made(const std::vector<std::string> &command, const std::filesystem::path &folder,
-                 const std::vector<std::filesystem::path> &sources, const std::string &name,
-                 const std::string &suffix, bool counting) const;
-    std::vector<std::string> command_for(const Solution &solution, bool counting) const;
-    std::filesystem::path receiver() const;
+                 const std::vector<std::filesystem::path> &sources, const std::string &file) const;
+    std::vector<std::string> command_for(const Problem &problem, const Solution &solution, Style style,
+                                         bool counting) const;
+    std::filesystem::path linked_in(const std::string &source) const;
 
     std::filesystem::path scratch_, cache_, adapters_;
 };

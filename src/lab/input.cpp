@@ -44,8 +44,23 @@ class Filler {
     Filler(const Shape &shape, const Sizes &sizes, std::uint64_t seed, Draw draw, Writer &out)
         : shape_(shape), sizes_(sizes), random_(seed), draw_(draw), out_(out) {}
 
-    void fill(const Template &text) {
+    void replay(const Tape &tape, std::size_t cut) {
+        old_tape_ = &tape;
+        cut_ = cut;
+    }
+
+    // `record`: null, or where to take down what is drawn.
+    void fill(const Template &text, Tape *record) {
+        const Tape *const old_tape = old_tape_;
+        std::size_t number = 0;
         for (const TemplatePart &part : text.parts) {
+            if (part.kind == TemplatePart::Kind::call) {
+                old_ = old_tape && number < old_tape->calls.size() ? &old_tape->calls[number] : nullptr;
+                ++number;
+                CallTape *taken = nullptr;
+                if (record) taken = &record->calls.emplace_back();
+                record_ = taken;
+            }
             if (part.kind == TemplatePart::Kind::text)
                 out_.text(part.text);
             else if (part.kind == TemplatePart::Kind::expression)
@@ -88,7 +103,28 @@ class Filler {
             refuse(fmt::format("{}() goes from {} to {}", part.text, range.low, range.high));
         return range;
     }
-    std::int64_t drawn(Range range) {
+    // Where the thing `i` of `count` stood on the tape, things from `cut_` on being left out.
+    std::optional<std::size_t> place_on_tape(std::size_t length, std::int64_t i, std::int64_t count) const {
+        const auto wanted = static_cast<std::size_t>(count), at = static_cast<std::size_t>(i);
+        const std::size_t gone = length > wanted ? length - wanted : 0;
+        const std::size_t place = gone > 0 && at >= std::min(cut_, wanted) ? at + gone : at;
+        if (place >= length) return std::nullopt;
+        return place;
+    }
+
+    std::int64_t drawn(Range range, std::int64_t i, std::int64_t count) {
+        std::optional<std::size_t> place;
+        if (old_) place = place_on_tape(old_->values.size(), i, count);
+        const std::int64_t value =
+            place ? std::clamp(old_->values[*place], range.low, range.high) : drawn_anew(range);
+        if (record_) {
+            record_->free = true;
+            record_->values.push_back(value);
+        }
+        return value;
+    }
+
+    std::int64_t drawn_anew(Range range) {
         if (draw_ == Draw::lowest) return range.low;
         if (draw_ == Draw::highest) return range.high;
         if (draw_ == Draw::random) return random_.between(range.low, range.high);
@@ -96,7 +132,25 @@ class Filler {
         return std::clamp(*equal_, range.low, range.high);
     }
 
+    // Of a list that hangs together what the tape keeps of it; nothing where it holds too little.
+    std::optional<std::vector<std::int64_t>> kept_of_tape(std::int64_t count) const {
+        if (!old_ || old_->values.size() < static_cast<std::size_t>(count)) return std::nullopt;
+        std::vector<std::int64_t> kept;
+        for (std::int64_t i = 0; i < count; ++i)
+            kept.push_back(old_->values[*place_on_tape(old_->values.size(), i, count)]);
+        return kept;
+    }
+    // 1 to count in the order of the numbers given.
+    static std::vector<std::int64_t> ranks(const std::vector<std::int64_t> &numbers) {
+        std::vector<std::int64_t> sorted = numbers, ranks;
+        std::sort(sorted.begin(), sorted.end());
+        for (const std::int64_t number : numbers)
+            ranks.push_back(1 + (std::lower_bound(sorted.begin(), sorted.end(), number) - sorted.begin()));
+        return ranks;
+    }
+
     void list(const std::vector<std::int64_t> &numbers) {
+        if (record_) record_->values = numbers;
         for (std::size_t i = 0; i < numbers.size(); ++i) {
             if (i) out_.text(" ");
             out_.number(numbers[i]);
@@ -120,27 +174,33 @@ class Filler {
             const Range r = range(part);
             for (std::int64_t i = 0; i < count; ++i) {
                 if (i) out_.text(" ");
-                out_.number(drawn(r));
+                out_.number(drawn(r, i, count));
             }
         } else if (part.text == "distinct")
-            list(distinct(count, range(part)));
+            list(distinct_from(count, range(part)));
         else if (part.text == "permutation") {
             std::vector<std::int64_t> numbers = one_to(count);
-            shuffle(numbers);
+            if (const auto kept = kept_of_tape(count))
+                numbers = ranks(*kept);
+            else
+                shuffle(numbers);
             list(numbers);
         } else if (part.text == "rising" || part.text == "falling") {
             const Range r = range(part);
             std::vector<std::int64_t> numbers(count);
-            for (std::int64_t &number : numbers)
-                number = drawn(r);
+            for (std::int64_t i = 0; i < count; ++i)
+                numbers[i] = drawn(r, i, count);
             std::sort(numbers.begin(), numbers.end());
             if (part.text == "falling") std::reverse(numbers.begin(), numbers.end());
             list(numbers);
         } else if (part.text == "almost_rising") {
             std::vector<std::int64_t> numbers = one_to(count);
             const std::int64_t swaps = count > 1 ? whole(part.arguments[1], "swaps") : 0;
-            for (std::int64_t i = 0; i < swaps; ++i)
-                std::swap(numbers[random_.below(count)], numbers[random_.below(count)]);
+            if (const auto kept = kept_of_tape(count))
+                numbers = ranks(*kept);
+            else
+                for (std::int64_t i = 0; i < swaps; ++i)
+                    std::swap(numbers[random_.below(count)], numbers[random_.below(count)]);
             list(numbers);
         } else if (part.text == "repeated" || part.text == "alternating") {
             const std::int64_t first = whole(part.arguments[1], "the value");
@@ -149,20 +209,38 @@ class Filler {
                 if (i) out_.text(" ");
                 out_.number(i % 2 ? second : first);
             }
+        } else if (part.text == "counting") {
+            const std::int64_t first = whole(part.arguments[1], "the first number");
+            for (std::int64_t i = 0; i < count; ++i) {
+                if (i) out_.text(" ");
+                out_.number(first + i);
+            }
         } else if (part.text == "letters")
             letters(count, part.letters);
         else if (part.text == "rows") {
-            for (std::int64_t i = 0; i < count; ++i) {
-                if (i) out_.text("\n");
-                fill(part.inner);
-            }
+            rows(part.inner, count);
         } else if (part.text == "tree") {
             for (std::int64_t child = 2; child <= count; ++child) {
                 if (child > 2) out_.text("\n");
-                pair(random_.between(1, child - 1), child);
+                pair(drawn({1, child - 1}, child - 2, count - 1), child);
             }
         } else
             graph(count, whole(part.arguments[1], "edges"));
+    }
+
+    void rows(const Template &inner, std::int64_t count) {
+        CallTape *const record = record_;
+        const CallTape *const old = old_;
+        const Tape *const old_tape = old_tape_;
+        if (record) record->rows.reserve(static_cast<std::size_t>(count));
+        for (std::int64_t i = 0; i < count; ++i) {
+            if (i) out_.text("\n");
+            std::optional<std::size_t> place;
+            if (old) place = place_on_tape(old->rows.size(), i, count);
+            old_tape_ = place ? &old->rows[*place] : nullptr;
+            fill(inner, record ? &record->rows.emplace_back() : nullptr);
+        }
+        old_tape_ = old_tape;
     }
 
     void pair(std::int64_t a, std::int64_t b) {
@@ -174,7 +252,15 @@ class Filler {
     void letters(std::int64_t count, const std::string &alphabet) {
         const Range r{0, static_cast<std::int64_t>(alphabet.size()) - 1};
         for (std::int64_t i = 0; i < count; ++i)
-            out_.text({&alphabet[drawn(r)], 1});
+            out_.text({&alphabet[drawn(r, i, count)], 1});
+    }
+
+    std::vector<std::int64_t> distinct_from(std::int64_t count, Range r) {
+        if (auto kept = kept_of_tape(count))
+            if (std::all_of(kept->begin(), kept->end(),
+                            [&](std::int64_t x) { return r.low <= x && x <= r.high; }))
+                return *kept;
+        return distinct(count, r);
     }
 
     std::vector<std::int64_t> distinct(std::int64_t count, Range r) {
@@ -201,9 +287,23 @@ class Filler {
     void graph(std::int64_t nodes, std::int64_t edges) {
         const long double most = static_cast<long double>(nodes) * (nodes - 1) / 2;
         if (edges < 0 || edges > most) refuse(fmt::format("{} edges between {} nodes", edges, nodes));
-        // Edges by their number in the list of all pairs a < b, so that none comes twice.
-        const std::vector<std::int64_t> chosen = distinct(edges, {0, static_cast<std::int64_t>(most) - 1});
+        // Edges by their number in the list of all pairs a < b, so that none comes twice; on the tape with
+        // the order of the pair in the last bit.
+        const Range all{0, static_cast<std::int64_t>(most) - 1};
+        std::vector<std::int64_t> chosen;
+        std::vector<bool> turned;
+        const auto kept = kept_of_tape(edges);
+        if (kept &&
+            std::all_of(kept->begin(), kept->end(), [&](std::int64_t x) { return x / 2 <= all.high; }))
+            for (const std::int64_t edge : *kept)
+                chosen.push_back(edge / 2), turned.push_back(edge % 2 != 0);
+        else {
+            chosen = distinct(edges, all);
+            for (std::size_t i = 0; i < chosen.size(); ++i)
+                turned.push_back(random_.below(2) == 0);
+        }
         for (std::size_t i = 0; i < chosen.size(); ++i) {
+            if (record_) record_->values.push_back(2 * chosen[i] + turned[i]);
             // The largest b with b (b - 1) / 2 <= number, b counted from 0.
             std::int64_t b = static_cast<std::int64_t>((1 + std::sqrt(1 + 8.0L * chosen[i])) / 2);
             while (b * (b - 1) / 2 > chosen[i])
@@ -212,7 +312,7 @@ class Filler {
                 ++b;
             if (i) out_.text("\n");
             const std::int64_t a = chosen[i] - b * (b - 1) / 2;
-            random_.below(2) ? pair(a + 1, b + 1) : pair(b + 1, a + 1);
+            turned[i] ? pair(b + 1, a + 1) : pair(a + 1, b + 1);
         }
     }
 
@@ -222,18 +322,34 @@ class Filler {
     Draw draw_;
     Writer &out_;
     std::optional<std::int64_t> equal_;
+    const Tape *old_tape_ = nullptr;
+    std::size_t cut_ = 0;
+    const CallTape *old_ = nullptr; // of the call that is being filled
+    CallTape *record_ = nullptr;
 };
+
+std::uint64_t mixed_seed(const Shape &shape, const Sizes &sizes, std::uint64_t seed) {
+    std::string identity = shape.name;
+    for (const auto &[name, value] : sizes)
+        identity += fmt::format(" {}={:.0f}", name, value);
+    return XXH3_64bits_withSeed(identity.data(), identity.size(), seed);
+}
 
 } // namespace
 
 void fill_template(const Shape &shape, const Sizes &sizes, std::uint64_t seed, Draw draw,
-                   const std::function<void(std::string_view)> &put) {
-    std::string identity = shape.name;
-    for (const auto &[name, value] : sizes)
-        identity += fmt::format(" {}={:.0f}", name, value);
+                   const std::function<void(std::string_view)> &put, Tape *record) {
     Writer out(put);
-    Filler(shape, sizes, XXH3_64bits_withSeed(identity.data(), identity.size(), seed), draw, out)
-        .fill(*shape.text);
+    Filler(shape, sizes, mixed_seed(shape, sizes, seed), draw, out).fill(*shape.text, record);
+    out.flush();
+}
+
+void replay_template(const Shape &shape, const Sizes &sizes, const Tape &tape, std::size_t cut,
+                     const std::function<void(std::string_view)> &put, Tape *record) {
+    Writer out(put);
+    Filler filler(shape, sizes, mixed_seed(shape, sizes, 0), Draw::random, out);
+    filler.replay(tape, cut);
+    filler.fill(*shape.text, record);
     out.flush();
 }
 

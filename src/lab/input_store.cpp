@@ -8,21 +8,15 @@
 namespace iron {
 
 InputStore::InputStore(const Problem &problem, std::filesystem::path folder, std::uint64_t keep_bytes)
-    : problem_(problem), folder_(std::move(folder)), keep_bytes_(keep_bytes) {}
+    : problem_(problem), folder_(std::move(folder)), generators_(problem, folder_), keep_bytes_(keep_bytes) {}
 
 InputStore::Input InputStore::get(const std::string &shape, const Sizes &sizes, std::uint64_t seed,
                                   Draw draw) {
     const Key key{shape, sizes, seed, draw};
     if (const auto found = inputs_.find(key); found != inputs_.end()) return found->second;
     Input input{folder_ / ("input-" + std::to_string(++number_)), 0};
-    std::ofstream out(input.path, std::ios::binary);
-    fill_template(*problem_.shape(shape), sizes, seed, draw, [&](std::string_view piece) {
-        out.write(piece.data(), static_cast<std::streamsize>(piece.size()));
-        input.bytes += piece.size();
-    });
-    if (!out.flush())
-        throw Error(Category::not_possible, "the input can't be written to " + folder_.string(),
-                    "is there room?");
+    write(shape, sizes, seed, draw, input.path);
+    input.bytes = std::filesystem::file_size(input.path);
     kept_bytes_ += input.bytes;
     while (kept_bytes_ > keep_bytes_ && !order_.empty()) {
         const Input &oldest = inputs_.at(order_.front());
@@ -35,6 +29,19 @@ InputStore::Input InputStore::get(const std::string &shape, const Sizes &sizes, 
     inputs_[key] = input;
     order_.push_back(key);
     return input;
+}
+
+void InputStore::write(const std::string &name, const Sizes &sizes, std::uint64_t seed, Draw draw,
+                       const std::filesystem::path &path) {
+    const Shape &shape = *problem_.shape(name);
+    if (!shape.text) return generators_.make(shape, sizes, seed, path);
+    std::ofstream out(path, std::ios::binary);
+    fill_template(shape, sizes, seed, draw, [&](std::string_view piece) {
+        out.write(piece.data(), static_cast<std::streamsize>(piece.size()));
+    });
+    if (!out.flush())
+        throw Error(Category::not_possible, "the input can't be written to " + path.string(),
+                    "is there room?");
 }
 
 std::filesystem::path InputStore::put(const std::string &text) {

@@ -8,6 +8,7 @@
 #include <string>
 #include <tuple>
 
+#include "lab/generator.h"
 #include "lab/input.h"
 
 namespace iron {
@@ -22,15 +23,21 @@ class InputStore {
         std::filesystem::path path;
         std::uint64_t bytes = 0;
     };
-    // Throws Error (usage) where the shape can't be made at these sizes.
+    // Throws Error (usage) where the shape can't be made at these sizes, Error (not_possible) where its
+    // program fails. `draw` means nothing to a program.
     Input get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw = Draw::random);
     // Any text as an input, gone with the next one.
     std::filesystem::path put(const std::string &text);
+
+    // Writes an input elsewhere.
+    void write(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw,
+               const std::filesystem::path &path);
 
   private:
     using Key = std::tuple<std::string, Sizes, std::uint64_t, Draw>;
     const Problem &problem_;
     std::filesystem::path folder_;
+    Generators generators_;
     std::uint64_t keep_bytes_, kept_bytes_ = 0;
     std::map<Key, Input> inputs_;
     std::list<Key> order_; // the oldest first

@@ -9,9 +9,10 @@
 #include "core/claim/words.h"
 #include "core/plan/ladder.h"
 #include "core/plan/planner.h"
-#include "lab/answers.h"
 #include "lab/input_store.h"
 #include "lab/machine.h"
+#include "lab/program.h"
+#include "lab/referee.h"
 #include "lab/worker.h"
 #include "lab/workspace.h"
 #include "records/digest.h"
@@ -24,6 +25,7 @@ namespace {
 constexpr double batch_s = 100e-6;   // a batch is long against the clock's 20 ns
 constexpr double slow_call_s = 1e-3; // from here on one input does: no branch predictor remembers it
 constexpr int inputs_a_batch = 16;
+constexpr int inputs_by_program = 4;    // a process each: sixteen a cell would eat the budget
 constexpr double input_room = 64 << 20; // bytes of inputs, or copies, at a time
 
 std::string heading(const Problem &problem, const std::vector<Built> &built, const MeasureOptions &options) {
@@ -64,7 +66,7 @@ class Measuring {
               const Clock &clock, Agreement &agreement, const std::filesystem::path &journal)
         : problem_(problem), options_(options), clock_(clock), agreement_(agreement),
           started_(clock.seconds()), inputs_(problem, workspace_.path()),
-          writer_(journal, heading(problem, built, options)) {
+          referee_(problem, workspace_.path()), writer_(journal, heading(problem, built, options)) {
         for (const Built &one : built)
             if (const SolutionAgreement *entry = agreement.solution(one.name);
                 one.ok && entry && entry->verdict == SolutionAgreement::Verdict::agrees)
@@ -73,7 +75,7 @@ class Measuring {
             const bool wanted =
                 options.shapes.empty() ||
                 std::find(options.shapes.begin(), options.shapes.end(), shape.name) != options.shapes.end();
-            if (wanted && shape.text) shapes_.push_back(shape.name);
+            if (wanted) shapes_.push_back(shape.name);
         }
         swept_ = problem.sizes.front().name;
     }
@@ -86,6 +88,7 @@ class Measuring {
             summary_.cells = planner.cells();
             if (step.task == Task::stop) break;
             if (step.task == Task::new_generation) {
+                forget_answers();
                 generation_ = step.generation;
                 for (Bench &bench : benches_)
                     bench = Bench{};
@@ -93,7 +96,12 @@ class Measuring {
             }
             if (options_.progress) options_.progress(elapsed(), describe(step.cell));
             try {
-                step.task == Task::time ? time_cell(planner, step) : count_cell(planner, step);
+                if (step.task == Task::count)
+                    count_cell(planner, step);
+                else if (solutions_[step.cell.solution].style == Style::program)
+                    time_program(planner, step);
+                else
+                    time_cell(planner, step);
             } catch (const Failure &failure) {
                 failed(planner, step, failure);
             }
@@ -225,7 +233,8 @@ class Measuring {
         // predictor.
         if (call_s < batch_s) {
             const double fit = input_room / std::max(1.0, static_cast<double>(bench.input_bytes[cell]));
-            load(bench, cell, std::clamp(static_cast<int>(fit), 1, inputs_a_batch));
+            const int most = problem_.shape(shapes_[cell.shape])->text ? inputs_a_batch : inputs_by_program;
+            load(bench, cell, std::clamp(static_cast<int>(fit), 1, most));
         }
         m.floor_ns = bench.timing->greeting().number("floor_ns");
         Batch batch = run_batch(bench, cell, call_s);
@@ -243,6 +252,27 @@ class Measuring {
         call_s_[cell] = std::max(batch.call_s, 1e-10);
         keep(m);
         planner.told_time(cell, batch.call_s, clock_.seconds() - from);
+    }
+
+    // One run of a whole program: its wall time, start-up and reading included.
+    void time_program(Planner &planner, const Next &step) {
+        const Cell &cell = step.cell;
+        const double from = clock_.seconds();
+        const Built &built = solutions_[cell.solution];
+        const std::filesystem::path answer = workspace_.path() / "measured.answer",
+                                    errors = workspace_.path() / "program.err";
+        const InputStore::Input input =
+            inputs_.get(shapes_[cell.shape], sizes_of(cell), seed_of(generation_));
+        const Ending ending = run_program(built.timing, input.path, answer, errors, problem_.limits.time_s);
+        if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
+        Measurement m = blank(step, "timing");
+        m.answer_digest = look_at_answer(cell, read_file(answer));
+        m.worker = static_cast<int>(ending.process);
+        m.calls = m.inputs = 1;
+        m.time_ns = 1e9 * ending.wall_s;
+        m.cpu_ns = 1e9 * ending.cpu_s;
+        keep(m);
+        planner.told_time(cell, ending.wall_s, clock_.seconds() - from);
     }
 
     struct Batch {
@@ -327,44 +357,65 @@ class Measuring {
         const std::string text = normalised(problem_.answers.same_if, answer);
         const std::string digest = hex_digest(text);
         auto &seen = answers_[{cell.shape, cell.size, generation_}];
-        seen[cell.solution] = {digest, text.size() <= 4096 ? text : text.substr(0, 4096) + "…",
-                               text.size() <= 4096};
-        const auto expected = expected_of(seen);
+        if (seen.contains(cell.solution)) return digest;
+        Seen own{digest, answer.size() <= 4096 ? answer : answer.substr(0, 4096) + "…", {}};
+        if (!digest_suffices(problem_.answers.same_if)) { // the rule wants it whole
+            own.file = workspace_.path() / fmt::format("kept-{}", ++kept_answers_);
+            write_file(own.file, answer);
+        }
+        seen[cell.solution] = std::move(own);
+        const auto expected = expected_of(cell, seen);
         if (!expected) return digest;
-        std::optional<Failure> own;
+        std::optional<Failure> fault;
         for (const auto &[solution, given] : seen) {
             const Seen &right = seen.at(*expected);
-            if (same(right, given) || wrong_.contains(solution)) continue;
+            if (wrong_.contains(solution)) continue;
+            const Comparison comparison = compare(cell, right, given);
+            if (comparison.same) continue;
             wrong_.insert(solution);
             const Cell theirs{solution, cell.shape, cell.size};
-            const std::string where = compare_answers(problem_.answers, right.text, given.text).where;
-            mark(theirs, Outcome::wrong_answer, where, right.text, given.text);
+            mark(theirs, Outcome::wrong_answer, comparison.where, right.text, given.text);
             newly_wrong_.push_back(theirs);
-            if (solution == cell.solution) own = Failure{Outcome::wrong_answer, where};
+            if (solution == cell.solution) fault = Failure{Outcome::wrong_answer, comparison.where};
         }
-        if (own) throw *own;
+        if (fault) throw *fault;
         return digest;
     }
 
     struct Seen {
-        std::string digest, text;
-        bool whole = true;
+        std::string digest, text;   // the beginning of it, for messages
+        std::filesystem::path file; // the whole, where the rule wants that
     };
     using SeenBy = std::map<int, Seen>;
 
-    bool same(const Seen &a, const Seen &b) const {
-        if (a.digest == b.digest || digest_suffices(problem_.answers.same_if)) return a.digest == b.digest;
-        return compare_answers(problem_.answers, a.text, b.text).same; // of long answers, their beginnings
+    Comparison compare(const Cell &cell, const Seen &expected, const Seen &got) {
+        if (expected.digest == got.digest) return {};
+        if (expected.file.empty()) return compare_answers(problem_.answers, expected.text, got.text);
+        const InputStore::Input input =
+            inputs_.get(shapes_[cell.shape], sizes_of(cell), seed_of(generation_));
+        return referee_.compare(input.path, read_file(expected.file), read_file(got.file));
+    }
+
+    void forget_answers() {
+        settle_disputes();
+        for (const auto &[where, seen] : answers_)
+            for (const auto &[solution, given] : seen) {
+                std::error_code ignored;
+                if (!given.file.empty()) std::filesystem::remove(given.file, ignored);
+            }
+        answers_.clear();
     }
 
     // Whose answer counts: the reference's, else that of more than half, of at least two.
-    std::optional<int> expected_of(const SeenBy &seen) const {
+    std::optional<int> expected_of(const Cell &cell, const SeenBy &seen) {
         for (const auto &[solution, given] : seen)
-            if (solutions_[solution].name == problem_.answers.reference) return solution;
+            if (solutions_[solution].name == problem_.answers.reference && !wrong_.contains(solution))
+                return solution;
+        if (problem_.answers.same_if == SameIf::referee) return seen.begin()->first;
         for (const auto &[solution, given] : seen) {
             std::size_t votes = 0;
             for (const auto &[other, theirs] : seen)
-                votes += same(given, theirs);
+                votes += compare(cell, given, theirs).same;
             if (votes >= 2 && 2 * votes > seen.size()) return solution;
         }
         return std::nullopt;
@@ -373,9 +424,13 @@ class Measuring {
     // Two that differ, and nobody to say who is right: neither may be ranked.
     void settle_disputes() {
         for (const auto &[where, seen] : answers_) {
-            if (seen.size() < 2 || expected_of(seen)) continue;
+            const auto &[shape, size, generation] = where;
+            std::set<std::string> digests;
             for (const auto &[solution, given] : seen)
-                mark({solution, std::get<0>(where), std::get<1>(where)}, Outcome::wrong_answer,
+                digests.insert(given.digest);
+            if (digests.size() < 2 || expected_of({0, shape, size}, seen)) continue;
+            for (const auto &[solution, given] : seen)
+                mark({solution, shape, size}, Outcome::wrong_answer,
                      "the solutions differ here and no side has the majority", "(no majority)", given.text);
         }
     }
@@ -392,6 +447,7 @@ class Measuring {
     double started_;
     Workspace workspace_;
     InputStore inputs_;
+    Referee referee_;
     JournalWriter writer_;
     std::vector<Built> solutions_;
     std::vector<std::string> shapes_;
@@ -402,7 +458,7 @@ class Measuring {
     std::set<int> wrong_;
     std::vector<Cell> newly_wrong_;
     int generation_ = 0;
-    int workers_ = 0;
+    int workers_ = 0, kept_answers_ = 0;
     std::size_t turn_ = 0;
     MeasureSummary summary_;
 };

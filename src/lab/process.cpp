@@ -6,6 +6,7 @@
 #include <csignal>
 #include <cstring>
 #include <fcntl.h>
+#include <fstream>
 #include <poll.h>
 #include <sys/personality.h>
 #include <sys/prctl.h>
@@ -122,6 +123,7 @@ Process::Process(const Launch &launch) {
     // Kept out of the way of the numbers handed on.
     const int telling = fcntl(trouble[1], F_DUPFD_CLOEXEC, 64);
     close(trouble[1]);
+    resident_limit_ = launch.resident_bytes;
     started_s_ = now();
     id_ = fork();
     if (id_ == 0)
@@ -157,6 +159,7 @@ Ending Process::reaped() {
     while (wait4(id_, &status, 0, &usage) < 0 && errno == EINTR) {
     }
     Ending ending;
+    ending.process = id_;
     ending.wall_s = now() - started_s_;
     const auto seconds = [](const timeval &t) {
         return static_cast<double>(t.tv_sec) + 1e-6 * static_cast<double>(t.tv_usec);
@@ -165,10 +168,13 @@ Ending Process::reaped() {
     ending.peak_resident_bytes = static_cast<std::int64_t>(usage.ru_maxrss) * 1024;
     if (WIFSIGNALED(status)) {
         const int number = WTERMSIG(status);
-        ending.outcome = number == SIGXFSZ ? Outcome::over_output : Outcome::crashed;
-        ending.detail = "signal " + signal_name(number);
+        // SIGSTKFLT has no other use: our watch over the stack ends the process with it.
+        ending.outcome = number == SIGXFSZ     ? Outcome::over_output
+                         : number == SIGSTKFLT ? Outcome::over_stack
+                                               : Outcome::crashed;
+        ending.detail = number == SIGSTKFLT ? "" : "signal " + signal_name(number);
     } else if (WEXITSTATUS(status) != 0) {
-        ending.outcome = WEXITSTATUS(status) == 111 ? Outcome::over_stack : Outcome::failed;
+        ending.outcome = Outcome::failed;
         ending.detail = "exit status " + std::to_string(WEXITSTATUS(status));
     }
     kill(-id_, SIGKILL); // what it started and left
@@ -182,20 +188,32 @@ Ending Process::wait(double seconds) {
     for (;;) {
         const double left = until - now();
         pollfd waited{handle_, POLLIN, 0};
-        const int ready = left <= 0 ? 0 : poll(&waited, 1, static_cast<int>(std::min(left * 1000 + 1, 1e9)));
+        const int ready = left <= 0 ? 0 : poll(&waited, 1, patience_ms(left));
         if (ready > 0) return reaped();
         if (interrupted()) {
             stop();
             stop_if_interrupted();
         }
-        if (ready == 0 && now() >= until) {
+        const bool fat = over_memory();
+        if (fat || (ready == 0 && now() >= until)) {
             Ending ending = stop();
-            ending.outcome = Outcome::over_time;
+            ending.outcome = fat ? Outcome::over_memory : Outcome::over_time;
             ending.detail = "";
             ending_ = ending;
             return ending;
         }
     }
+}
+
+bool Process::over_memory() const {
+    if (resident_limit_ <= 0 || id_ <= 0) return false;
+    std::ifstream in("/proc/" + std::to_string(id_) + "/statm");
+    std::int64_t whole = 0, resident = 0;
+    return in >> whole >> resident && resident * sysconf(_SC_PAGESIZE) > resident_limit_;
+}
+
+int Process::patience_ms(double left_s) const {
+    return static_cast<int>(std::min(left_s * 1000 + 1, resident_limit_ > 0 ? 20.0 : 1e9));
 }
 
 Ending Process::stop() {

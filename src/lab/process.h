@@ -25,6 +25,7 @@ struct Launch {
     // Limits; 0: none.
     std::int64_t memory_bytes =
         0; // of address space, on top of what the program's own code and libraries take
+    std::int64_t resident_bytes = 0; // watched from outside, every 20 ms
     std::int64_t stack_bytes = 0;
     std::int64_t output_bytes = 0; // of any file
 };
@@ -34,6 +35,7 @@ struct Ending {
     Outcome outcome = Outcome::done;
     std::string detail; // "exit status 3", "signal SIGSEGV"
     double wall_s = 0, cpu_s = 0;
+    pid_t process = 0;
     std::int64_t peak_resident_bytes = 0; // as the kernel's rusage tells
 };
 
@@ -51,12 +53,17 @@ class Process {
     Ending stop();
     pid_t id() const { return id_; }
     int handle() const { return handle_; } // readable once the process has ended
+    // More memory resident than its limit, where it has one.
+    bool over_memory() const;
+    // How long to sleep at most before looking at the process again, with so many seconds left.
+    int patience_ms(double left_s) const;
 
   private:
     Ending reaped();
     pid_t id_ = -1;
     int handle_ = -1; // pidfd
     double started_s_ = 0;
+    std::int64_t resident_limit_ = 0;
     std::optional<Ending> ending_;
 };
 

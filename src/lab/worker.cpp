@@ -12,8 +12,15 @@
 #include "core/error.h"
 #include "lab/clock.h"
 #include "lab/interrupt.h"
+#include "lab/program.h"
 
 namespace iron {
+
+void Runnable::put_limits(Launch &launch) const {
+    (reserves_memory ? launch.resident_bytes : launch.memory_bytes) = limits.memory_bytes;
+    launch.stack_bytes = limits.stack_bytes;
+    launch.output_bytes = limits.output_bytes;
+}
 
 double Reply::number(const std::string &name) const {
     const auto found = values.find(name);
@@ -53,15 +60,14 @@ Worker::Worker(const Runnable &runnable, bool same_addresses, const std::string 
     Launch launch;
     launch.command = runnable.command;
     launch.folder = runnable.folder;
-    launch.environment = {"IRON_STOPWATCH_WORKER=1",
-                          "IRON_STOPWATCH_STACK=" + std::to_string(runnable.limits.stack_bytes)};
+    launch.environment = runnable.environment;
+    launch.environment.push_back("IRON_STOPWATCH_WORKER=1");
+    launch.environment.push_back("IRON_STOPWATCH_STACK=" + std::to_string(runnable.limits.stack_bytes));
     launch.descriptor_3 = theirs_in;
     launch.descriptor_4 = theirs_out;
     launch.error_path = error_path;
     launch.same_addresses = same_addresses;
-    launch.memory_bytes = runnable.limits.memory_bytes;
-    launch.stack_bytes = runnable.limits.stack_bytes;
-    launch.output_bytes = runnable.limits.output_bytes;
+    runnable.put_limits(launch);
     try {
         process_ = std::make_unique<Process>(launch);
     } catch (...) {
@@ -83,6 +89,8 @@ Worker::~Worker() {
 
 Reply Worker::ended(Ending ending) {
     process_.reset();
+    const std::string said = tail_of(error_path_);
+    ending = explained(std::move(ending), said);
     Reply reply;
     reply.outcome = ending.outcome;
     reply.detail = ending.detail;
@@ -91,7 +99,6 @@ Reply Worker::ended(Ending ending) {
         reply.detail = "it ended by itself, exit status 0";
     } else if (ending.outcome == Outcome::over_stack)
         reply.detail = "";
-    const std::string said = tail_of(error_path_);
     if (!said.empty()) reply.detail += (reply.detail.empty() ? "it said: " : "; it said: ") + said;
     return reply;
 }
@@ -142,10 +149,16 @@ Reply Worker::read_reply(double seconds) {
         const double left = until - clock.seconds();
         // The process is watched too: a child it left behind may hold the descriptor open.
         pollfd waited[2] = {{from_, POLLIN, 0}, {process_->handle(), POLLIN, 0}};
-        const int ready = left <= 0 ? 0 : poll(waited, 2, static_cast<int>(std::min(left * 1000 + 1, 1e9)));
+        const int ready = left <= 0 ? 0 : poll(waited, 2, process_->patience_ms(left));
         if (interrupted()) {
             process_.reset();
             stop_if_interrupted();
+        }
+        if (process_->over_memory()) {
+            Ending ending = process_->stop();
+            ending.outcome = Outcome::over_memory;
+            ending.detail = "";
+            return ended(ending);
         }
         if (ready == 0 && clock.seconds() >= until) {
             Ending ending = process_->stop();

@@ -15,6 +15,10 @@ struct Runnable {
     std::vector<std::string> command;
     std::filesystem::path folder;
     Limits limits;
+    std::vector<std::string> environment; // NAME=VALUE
+    bool reserves_memory = false;         // resident memory is held against the limit, not address space
+
+    void put_limits(Launch &launch) const;
 };
 
 struct Reply {

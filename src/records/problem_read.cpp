@@ -233,7 +233,7 @@ class ProblemReader {
             {"source", "time", "space", "note", "style", "flags", "threads", "keeps_input", "build", "run"},
             "of the solution '" + made.name + "'");
         made.sources = reader_.texts(given, "source");
-        if (!given.get("source"))
+        if (!given.get("source") && !given.get("run"))
             reader_.fault(key.source(), "the solution '" + made.name + "' has no 'source'");
         for (const std::string &source : made.sources)
             if (!std::filesystem::is_regular_file(problem_.folder / source))

@@ -17,6 +17,7 @@ const std::vector<TemplateCall> &template_calls() {
         {"falling", {"count", "low", "high"}, false},
         {"almost_rising", {"count", "swaps"}, false},
         {"repeated", {"count", "value"}, false},
+        {"counting", {"count", "first"}, false},
         {"alternating", {"count", "first", "second"}, false},
         {"letters", {"count", "text"}, true},
         {"rows", {"count", "text"}, true},

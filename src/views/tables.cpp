@@ -33,7 +33,7 @@ std::string excerpt(const std::string &text) {
     std::string result;
     std::size_t at = 0;
     for (int lines = 0; at < text.size(); ++lines) {
-        if (lines == 6) return result + "        … (whole in agreement.json)\n";
+        if (lines == 6) return result + "        … (whole in agreement.json and counterexamples/)\n";
         const std::size_t end = std::min(text.find('\n', at), text.size());
         result += "        " + cut_to(text.substr(at, end - at), terminal_width - 8) + "\n";
         at = end + 1;

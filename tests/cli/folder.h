@@ -56,6 +56,13 @@ class Folder {
         return ran;
     }
 
+    // What agreement.json says of a solution.
+    nlohmann::json agreement_of(const std::string &name) const {
+        for (const auto &one : list("agreement.json", "solutions"))
+            if (one.at("name") == name) return one;
+        return nullptr;
+    }
+
     // The problem most tests use: the greatest of n water levels, 0 if there are none. `solutions` are TOML
     // tables.
     void levels(const std::string &solutions, const std::string &more = "") const {

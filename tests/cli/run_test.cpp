@@ -242,7 +242,8 @@ TEST(Run, CopiesThatASolutionMakesOfItselfHaveNoSayAndDoNotStay) {
 TEST(Run, ASolutionWrongOnlyAtLargeSizesIsCaughtWhileMeasuring) {
     const Folder folder;
     folder.good();
-    folder.solution("short", "long long top = 0; if (levels.size() > 5000) return -1; for (int l : levels) "
+    folder.solution("short", "long long top = 0; if (levels.size() > 5000 && levels.size() < 7000) return "
+                             "-1; for (int l : levels) "
                              "if (l > top) top = l; return top;");
     folder.levels(Folder::table("scan", "O(n)") + Folder::table("short", "O(n)"),
                   "[answers]\nreference = \"scan\"\n");

@@ -32,13 +32,15 @@ std::string violations(const nlohmann::json &document, const std::string &schema
 TEST(Schema, EveryDocumentKeepsToIts) {
     const Folder folder;
     folder.good();
-    folder.solution("crashes", "if (levels.size() > 2000) __builtin_trap(); long long top = 0; for (int l : "
-                               "levels) if (l > top) top = l; return top;");
+    folder.solution(
+        "crashes",
+        "if (levels.size() > 2000 && levels.size() < 4000) __builtin_trap(); long long top = 0; for (int l : "
+        "levels) if (l > top) top = l; return top;");
     folder.solution("second", "return levels.empty() ? 0 : levels[0];");
     folder.levels(Folder::table("scan", "O(n)") + "space = \"O(1)\"\n" + Folder::table("crashes", "O(n)") +
                       Folder::table("second", "O(1)"),
                   "[answers]\nreference = \"scan\"\n");
-    EXPECT_EQ(folder.run({"run", "--budget", "2s", "--upto", "n=4000"}).status, 1);
+    EXPECT_EQ(folder.run({"run", "--budget", "2s", "--upto", "n=5000"}).status, 1);
     EXPECT_EQ(violations(folder.json("agreement.json"), "agreement"), "");
     EXPECT_EQ(violations(folder.json("growth.json"), "growth"), "");
     EXPECT_EQ(violations(folder.json("claims.json"), "claims"), "");

@@ -36,6 +36,12 @@ double misfit_of(const Growth &growth) {
     return std::sqrt(squares / static_cast<double>(growth.points.size()));
 }
 
+// Off by more than 10 % on average, and by far more than the readings' own errors.
+bool fits_poorly(const Growth &growth) {
+    const double k = static_cast<double>(growth.points.size());
+    return misfit_of(growth) > poor_fit && growth.best().chi2 / k > 6;
+}
+
 const CurveFit *best_where(const Growth &growth, const auto &condition) {
     for (const CurveFit &fit : growth.fits)
         if (condition(fit)) return &fit;
@@ -76,7 +82,9 @@ std::string ratio_words(const Growth &growth, const Bound &bound, const std::str
                  last = ratio_at(points.back(), bound, size_name);
     const std::string canonical = print_canonical(bound.growth);
     const bool simple = canonical.find(' ') == std::string::npos;
-    const std::string unit = metric == "time" ? " ns" : "";
+    const auto shown = [&](double value) {
+        return metric == "time" ? time_text(value) : three_digits(value);
+    };
     const std::string what = canonical == "1"
                                  ? metric
                                  : fmt::format("{} / {}", metric, simple ? canonical : "(" + canonical + ")");
@@ -85,10 +93,9 @@ std::string ratio_words(const Growth &growth, const Bound &bound, const std::str
     const char *verb =
         metric == "time" ? (last > first ? "rises" : "falls") : (last > first ? "rise" : "fall");
     if (std::abs(std::log(last / first)) < 0.03)
-        return fmt::format("{} {} level at {}{} between {}", what, metric == "time" ? "stays" : "stay",
-                           three_digits(last), unit, range);
-    return fmt::format("{} {} from {} to {}{} between {}", what, verb, three_digits(first),
-                       three_digits(last), unit, range);
+        return fmt::format("{} {} level at {} between {}", what, metric == "time" ? "stays" : "stay",
+                           shown(last), range);
+    return fmt::format("{} {} from {} to {} between {}", what, verb, shown(first), shown(last), range);
 }
 
 std::optional<WouldDecide> size_that_decides(const Growth &growth, const Bound &bound,
@@ -148,7 +155,7 @@ OneShape judge_shape(const Bound &bound, const std::string &size_name, const Sha
     j.to = growth.to;
     if (growth.standing == Growth::Standing::too_few) {
         j.reason =
-            fmt::format("only {} sizes were measured, {} = {} to {}: too few to tell growth (5 sizes over 2 "
+            fmt::format("only {} sizes were measured, {} = {} to {}: too few to tell growth (6 sizes over 3 "
                         "doublings are the least)",
                         growth.points.size(), size_name, grouped(growth.from), grouped(growth.to));
         return one;
@@ -159,7 +166,7 @@ OneShape judge_shape(const Bound &bound, const std::string &size_name, const Sha
     j.evidence = evidence_for(bound.growth, bound.kind, growth);
     const std::string course = ratio_words(growth, bound, j.decided_by, size_name);
     const std::string name = growth.best().curve.name;
-    if (misfit_of(growth) > poor_fit && std::abs(j.evidence) < 15) {
+    if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
         j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average", name,
                                three_digits(100 * misfit_of(growth)));
     } else if (j.evidence > need.exceeded && (by_steps || !memory_could_do_it(growth, bound, size_name))) {

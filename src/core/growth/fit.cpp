@@ -204,12 +204,16 @@ Growth fit_growth(const Series &series, const FitOptions &options) {
     // Exponential growth shows within a few sizes that lie close together; powers need a range.
     const bool exponential = growth.to <= 64;
     const double doublings = growth.from > 0 ? std::log2(growth.to / growth.from) : 0;
-    if (growth.points.size() < 5 || doublings < (exponential ? 1 : 2)) return growth;
-    growth.standing = Growth::Standing::fitted;
+    if (growth.points.size() < 5 || doublings < (exponential ? 1 : 3)) return growth;
     for (const Curve &curve : curves)
         growth.fits.push_back(fit_curve(curve, growth.points, series.size_name, options.noise));
     std::stable_sort(growth.fits.begin(), growth.fits.end(),
                      [](const CurveFit &a, const CurveFit &b) { return a.score > b.score; });
+    if (!growth.best().curve.exponential && (growth.points.size() < 6 || doublings < 3)) {
+        growth.fits.clear();
+        return growth;
+    }
+    growth.standing = Growth::Standing::fitted;
     growth.exponent = slope_at(growth.best(), series.size_name, growth.to);
     if (!growth.best().curve.exponential) {
         const auto [low, high] = interval_of(growth.best(), growth.points, series.size_name, options.noise);

@@ -26,7 +26,8 @@ struct CurveFit {
 };
 
 struct Growth {
-    enum class Standing { fitted, too_few }; // too_few: fewer than 5 sizes, or less than 2 doublings
+    enum class Standing { fitted, too_few }; // too_few: fewer than 6 sizes, or less than
+    // 3 doublings; of exponential growth fewer than 5, less than 1
     Standing standing = Standing::too_few;
     std::vector<Located> points;
     std::vector<CurveFit> fits; // the best first; empty when too_few

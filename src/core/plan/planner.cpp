@@ -38,6 +38,10 @@ double Planner::predicted_call(const Climber &climber, double size) const {
     return std::max(as_power, last_call * std::exp(ratio / (last_size - before_size) * (size - last_size)));
 }
 
+double Planner::last_of(const Climber &climber) {
+    return climber.seen.empty() ? 0 : climber.seen.back().second;
+}
+
 bool Planner::affordable(Climber &climber, double size, double elapsed_s) const {
     const double call = predicted_call(climber, size);
     const double usual = options_.budget_s / 300;
@@ -49,7 +53,11 @@ bool Planner::affordable(Climber &climber, double size, double elapsed_s) const 
         found != cells_.end())
         last = &found->second;
     const double load = last ? 2 * (last->load_s + last->count_s) : 0;
-    return call <= limit && elapsed_s + call + load < 0.6 * options_.budget_s;
+    // What is dear from the start and stays level (a whole program's start-up) is worth going on with.
+    const bool level = !climber.seen.empty() && climber.seen.front().second > limit / 2 &&
+                       climber.seen.back().second < 1.5 * climber.seen.front().second &&
+                       last_of(climber) < 0.1 * options_.budget_s;
+    return (call <= limit || level) && elapsed_s + call + load < 0.6 * options_.budget_s;
 }
 
 bool Planner::take_closer(Climber &climber) {
@@ -80,7 +88,10 @@ void Planner::climb_on(Climber &climber) {
     }
     if (!take_closer(climber)) {
         if (climber.rung + 1 >= options_.sizes.size()) return end_climb(climber);
-        climber.at.size = options_.sizes[++climber.rung];
+        // Dear calls take every third rung.
+        const std::size_t stride = last_of(climber) > options_.budget_s / 300 ? 3 : 1;
+        climber.rung = std::min(climber.rung + stride, options_.sizes.size() - 1);
+        climber.at.size = options_.sizes[climber.rung];
     }
     if (affordable(climber, climber.at.size, elapsed_)) return;
     // The rung is too dear: with few sizes so far, go on in smaller strides below it.
@@ -137,25 +148,25 @@ void Planner::plan_generations(double left_s) {
         options_.generations = std::min(options_.generations, fitting(thinned));
 }
 
-// The lowest climber first, chance deciding among equals, so that all come up together.
+// The climber with the fewest sizes first, chance deciding among equals, so that all come up together.
 Next Planner::climb(double elapsed_s) {
     if (!queue_.empty()) { // the counting that goes with a cell just timed
         const Next step = queue_.back();
         queue_.pop_back();
         if (cells_.contains(step.cell)) return step;
     }
-    std::vector<Climber *> lowest;
+    std::vector<Climber *> first;
     for (Climber &climber : climbers_) {
         if (!climber.climbing) continue;
         if (elapsed_s > 0.6 * options_.budget_s) {
             climber.climbing = false;
             continue;
         }
-        if (!lowest.empty() && climber.at.size < lowest.front()->at.size) lowest.clear();
-        if (lowest.empty() || climber.at.size == lowest.front()->at.size) lowest.push_back(&climber);
+        if (!first.empty() && climber.seen.size() < first.front()->seen.size()) first.clear();
+        if (first.empty() || climber.seen.size() == first.front()->seen.size()) first.push_back(&climber);
     }
-    if (lowest.empty()) return {};
-    const Cell cell = lowest[random_() % lowest.size()]->at;
+    if (first.empty()) return {};
+    const Cell cell = first[random_() % first.size()]->at;
     cells_[cell].loaded = true;
     if (options_.counted[cell.solution]) queue_.push_back(issue(Task::count, cell));
     return issue(Task::time, cell);

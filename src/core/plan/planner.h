@@ -44,7 +44,8 @@ struct PlanOptions {
 // Plays out as: a climb, in which each (solution, shape) goes up the ladder while a call costs at most budget
 // / 300; rounds over all cells in random order; then the next generation, which takes every cell again with a
 // new seed, and its rounds; until the budget is spent. A series with fewer than 8 sizes may go on to calls of
-// budget / 60, and fills the gap below a rung that costs too much with sizes that lie closer.
+// budget / 60, and fills the gap below a rung that costs too much with sizes that lie closer;
+// one whose calls are dear from the start and stay level goes up every third rung.
 class Planner {
   public:
     explicit Planner(PlanOptions options);
@@ -85,6 +86,7 @@ class Planner {
     void climb_on(Climber &climber);
     void end_climb(Climber &climber);
     static bool take_closer(Climber &climber);
+    static double last_of(const Climber &climber); // its last call
     bool affordable(Climber &climber, double size, double elapsed_s) const;
     double predicted_call(const Climber &climber, double size) const;
     bool counted_again(const Known &known) const { return known.count_s <= options_.budget_s / 3000; }

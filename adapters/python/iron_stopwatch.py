@@ -1,0 +1,167 @@
+"""Iron Stopwatch adapter for Python 3.8 and later. One file, no dependency but the standard library.
+
+    import iron_stopwatch
+
+    def read(text): ...      # the problem's text, as the solution wants it
+    def solve(given): ...    # measured
+    def write(answer): ...   # the answer's text
+
+    iron_stopwatch.serve(read, solve, write)
+
+Run by hand, the program reads standard input and writes standard output. Run by the tool, it is a worker that takes
+commands on descriptor 3 and replies on descriptor 4; the protocol is in docs/protocol.md.
+"""
+import copy
+import os
+import pickle
+import sys
+import time
+
+
+class _Unusable(Exception):
+    pass
+
+
+def _nothing(given):
+    return None
+
+
+class _Kept:
+    """An input as it was read, and a way to get it fresh."""
+
+    def __init__(self, given):
+        self.given = given
+        self.first_answer = None
+        try:
+            self.pickled = pickle.dumps(given, pickle.HIGHEST_PROTOCOL)
+            pickle.loads(self.pickled)
+        except Exception:
+            self.pickled = None
+
+    def fresh(self):
+        return copy.deepcopy(self.given) if self.pickled is None else pickle.loads(self.pickled)
+
+
+class _Worker:
+    def __init__(self, read, solve, write):
+        self.read, self.solve, self.write = read, solve, write
+        self.keeps_input = os.environ.get("IRON_STOPWATCH_KEEPS_INPUT") == "1"
+        self.kept = {}
+        self.own = os.getpid()
+        self.commands = os.fdopen(3, "r", encoding="utf-8")
+        self.replies = os.fdopen(4, "w", encoding="utf-8")
+
+    def run(self):
+        self.say("ready 1 floor_ns=%.3f passing=%s counting=0" % (
+            self.measured_floor(), "untouched" if self.keeps_input else "reference"))
+        for line in self.commands:
+            words = line.rstrip("\n").split(" ")
+            if words[0] == "quit":
+                return
+            try:
+                reply = self.obeyed(words)
+            except _Unusable as fault:
+                reply = "refused %s" % fault
+            except RecursionError:
+                reply = "over-stack the interpreter's recursion limit"
+            except MemoryError:
+                reply = "over-memory"
+            except Exception as fault:
+                reply = "failed %s: %s" % (type(fault).__name__, fault)
+            self.leave_if_copy()
+            self.say(" ".join(reply.split("\n"))[:500])
+
+    def say(self, line):
+        self.replies.write(line + "\n")
+        self.replies.flush()
+
+    def leave_if_copy(self):
+        """A copy of the process that the solution made has no say, and touches no file."""
+        if os.getpid() != self.own:
+            os._exit(0)
+
+    def obeyed(self, words):
+        command, rest = words[0], words[1:]
+        if command == "read":
+            self.kept[rest[0]] = _Kept(self.from_file(" ".join(rest[1:])))
+            return "done"
+        if command == "forget":
+            self.kept.pop(rest[0], None)
+            return "done"
+        if command == "answer":
+            return self.answered(self.find(rest[0]), " ".join(rest[1:]))
+        if command == "time":
+            return self.timed(int(rest[0]), int(rest[1]), [self.find(number) for number in rest[2:]])
+        raise _Unusable("unknown command '%s'" % command)
+
+    def from_file(self, path):
+        with open(path, encoding="utf-8") as handle:
+            return self.read(handle.read())
+
+    def find(self, number):
+        if number not in self.kept:
+            raise _Unusable("no input has this number")
+        return self.kept[number]
+
+    def given_to_call(self, kept):
+        return kept.given if self.keeps_input else kept.fresh()
+
+    def answered(self, kept, path):
+        given = self.given_to_call(kept)
+        start = time.perf_counter_ns()
+        answer = self.solve(given)
+        end = time.perf_counter_ns()
+        self.leave_if_copy()
+        text = str(self.write(answer))
+        with open(path, "w", encoding="utf-8") as handle:
+            handle.write(text)
+        kept.first_answer = text
+        return "done call_ns=%d" % (end - start)
+
+    def timed(self, calls, at_once, inputs):
+        if calls < 1 or at_once < 1 or not inputs:
+            raise _Unusable("time needs calls, copies at once and inputs")
+        wall = cpu = done = 0
+        checked = False
+        while done < calls:
+            count = min(calls - done, at_once)
+            kept = [inputs[(done + i) % len(inputs)] for i in range(count)]
+            given = [self.given_to_call(one) for one in kept]
+            answers = [None] * count
+            cpu_from = time.process_time_ns()
+            wall += _batch(self.solve, given, answers)
+            cpu += time.process_time_ns() - cpu_from
+            if not checked:
+                self.check(kept[-len(inputs):], answers[-len(inputs):])
+                checked = True
+            done += count
+        return "done calls=%d wall_ns=%d cpu_ns=%d reread=0" % (calls, wall, cpu)
+
+    def check(self, kept, answers):
+        for one, answer in zip(kept, answers):
+            text = str(self.write(answer))
+            if one.first_answer is None:
+                one.first_answer = text
+            elif one.first_answer != text:
+                raise _Unusable("the answers to one input differ from call to call%s" % (
+                    "; keeps_input is not true" if self.keeps_input else ""))
+
+    @staticmethod
+    def measured_floor():
+        given, answers = [None] * 2000, [None] * 2000
+        return min(_batch(_nothing, given, answers) for _ in range(20)) / 2000
+
+
+def _batch(solve, given, answers):
+    """Nothing but the calls stands between the two readings of the clock."""
+    start = time.perf_counter_ns()
+    for i, one in enumerate(given):
+        answers[i] = solve(one)
+    return time.perf_counter_ns() - start
+
+
+def serve(read, solve, write):
+    if os.environ.get("IRON_STOPWATCH_WORKER") == "1":
+        _Worker(read, solve, write).run()
+    else:
+        sys.stdout.write(str(write(solve(read(sys.stdin.read())))))

@@ -1,0 +1,144 @@
+#include <algorithm>
+#include <fmt/format.h>
+
+#include "cli/common.h"
+#include "core/nearest.h"
+#include "lab/language.h"
+#include "records/files.h"
+
+namespace iron {
+
+namespace {
+
+namespace fs = std::filesystem;
+
+// A name for a solution from a file's name: letters, digits and dashes.
+std::string name_from(const fs::path &file) {
+    std::string name = file.stem();
+    for (char &c : name)
+        if (!std::isalnum(static_cast<unsigned char>(c))) c = '-';
+    return name.empty() ? "solution" : name;
+}
+
+constexpr const char *head =
+    R"(# A problem folder of Iron Stopwatch. What is marked FILL IN can't be known from the programs.
+title = "FILL IN: what the problem is called"
+story = """
+FILL IN: what is asked, what the input text holds, what the answer text holds.
+"""
+
+# What grows: FILL IN the letters the task uses, with the smallest and the largest legal value.
+[sizes]
+n = { from = 1, to = 100_000 }
+
+# How inputs are made: FILL IN the form of the input text. {n} prints the size; the calls are listed in
+# docs/problem-file.md (integers, permutation, rising, letters, rows, tree, graph …).
+[shapes.random]
+text = """
+{n}
+{integers(n, -1000, 1000)}
+"""
+
+# FILL IN an input with its right answer, as the task states it; more of them: the same four lines again.
+# [[samples]]
+# given  = "3\n5 1 4\n"
+# answer = "10\n"
+
+[answers]
+same_if = "exact"        # exact | words | numbers | any-order | any-order-words | referee
+# reference = "NAME"     # the solution that is surely right, if there is one
+
+[limits]
+time   = "10 s"
+memory = "1 GiB"
+)";
+
+constexpr const char *example_source = R"(#include <iron_stopwatch.hpp>
+#include <vector>
+
+// The input text, as the solution wants it.
+std::vector<long long> read(std::istream &in) {
+    std::size_t n = 0;
+    in >> n;
+    std::vector<long long> numbers(n);
+    for (long long &number : numbers) in >> number;
+    return numbers;
+}
+
+// Only this call is measured.
+long long solve(const std::vector<long long> &numbers) {
+    long long total = 0;
+    for (const long long number : numbers) total += number;
+    return total;
+}
+
+void write(std::ostream &out, long long answer) { out << answer << '\n'; }
+
+IRON_STOPWATCH(read, solve, write)
+)";
+
+std::string solution_table(const std::string &name, const std::string &source, bool known) {
+    std::string text = fmt::format("\n[solutions.{}]\nsource = \"{}\"\n", name, source);
+    if (!known)
+        text += "style  = \"program\"\nrun    = \"FILL IN: the program that runs it\"    # with {sources} in "
+                "it\n";
+    text += "# time  = \"O(FILL IN)\"   # what you think it costs: O(n log n), Theta(n), O(n^2)\n"
+            "# space = \"O(FILL IN)\"\n";
+    return text;
+}
+
+int write_folder(const fs::path &folder, const std::vector<std::string> &from) {
+    if (fs::exists(folder / "stopwatch.toml"))
+        throw Error(Category::usage, (folder / "stopwatch.toml").string() + " is there already",
+                    "choose another folder, or edit that file");
+    std::vector<Finding> findings;
+    for (const std::string &file : from)
+        if (!fs::is_regular_file(file))
+            findings.push_back(
+                {"there is no file '" + file + "'", {}, "--from takes the sources themselves"});
+    if (!findings.empty()) throw Error(Category::usage, std::move(findings));
+    std::string text = head;
+    std::vector<std::string> written;
+    const auto put = [&](const std::string &name, const std::string &content) {
+        write_file(folder / name, content);
+        written.push_back((folder / name).string());
+    };
+    if (from.empty()) {
+        put("solutions/add_up.cpp", example_source);
+        text += solution_table("add-up", "solutions/add_up.cpp", true);
+    }
+    std::vector<std::string> names, sources;
+    for (const std::string &file : from) {
+        std::string name = name_from(file);
+        while (std::find(names.begin(), names.end(), name) != names.end())
+            name += "-2";
+        names.push_back(name);
+        std::string source = "solutions/" + fs::path(file).filename().string();
+        while (std::find(sources.begin(), sources.end(), source) != sources.end())
+            source = "solutions/" + name + fs::path(file).extension().string();
+        sources.push_back(source);
+        put(source, read_file(file));
+        text += solution_table(name, source, language_of(file) != nullptr);
+    }
+    put("stopwatch.toml", text);
+    for (const std::string &file : written)
+        fmt::print("{}\n", file);
+    fmt::print("Fill in what stopwatch.toml marks, then: iron-stopwatch agree --problem {}\n",
+               folder.string());
+    return status_done;
+}
+
+} // namespace
+
+void add_new(CLI::App &program, int &status) {
+    auto folder = std::make_shared<std::string>();
+    auto from = std::make_shared<std::vector<std::string>>();
+    CLI::App *command = program.add_subcommand("new", "write a problem folder to start from");
+    command->add_option("folder", *folder, "where to")->required();
+    command->add_option("--from", *from, "existing programs, standard input to standard output");
+    command->footer("Example: iron-stopwatch new ebb --from quick.cpp slow.py\n"
+                    "Nothing is guessed that can't be known: what is to be filled in is marked FILL IN.");
+    command->callback([=, &status] { status = write_folder(*folder, *from); });
+}
+
+} // namespace iron

@@ -1,0 +1,57 @@
+#include "lab/generator.h"
+
+#include <fmt/format.h>
+
+#include "core/claim/words.h"
+#include "core/error.h"
+#include "lab/program.h"
+
+namespace iron {
+
+namespace {
+
+// A generator is no solution: it may take its time.
+constexpr double limit_s = 60;
+
+} // namespace
+
+Generators::Generators(const Problem &problem, std::filesystem::path scratch)
+    : problem_(problem), scratch_(std::move(scratch)) {}
+
+void Generators::make(const Shape &shape, const Sizes &sizes, std::uint64_t seed,
+                      const std::filesystem::path &path) {
+    auto found = ready_.find(shape.program);
+    if (found == ready_.end()) {
+        Runnable fresh = Builder(scratch_).helper(problem_, shape.program);
+        fresh.limits.output_bytes = problem_.limits.memory_bytes;
+        fresh.limits.memory_bytes = 0;
+        found = ready_.emplace(shape.program, std::move(fresh)).first;
+    }
+    Runnable call = found->second;
+    std::string words = shape.program;
+    const auto add = [&](const std::string &word) {
+        call.command.push_back(word);
+        words += " " + word;
+    };
+    add("shape=" + shape.name);
+    for (const SizeRule &rule : problem_.sizes)
+        add(fmt::format("{}={:.0f}", rule.name, sizes.at(rule.name)));
+    add(fmt::format("seed={}", seed));
+    const Ending ending = run_program(call, "/dev/null", path, scratch_ / "generator.err", limit_s);
+    std::error_code ignored;
+    std::string fault;
+    if (ending.outcome == Outcome::over_output)
+        fault = "printed more than " + bytes_text(static_cast<double>(call.limits.output_bytes)) +
+                ", the memory that a solution may use";
+    else if (ending.outcome == Outcome::over_time)
+        fault = fmt::format("did not end within {:.0f} s", limit_s);
+    else if (ending.outcome != Outcome::done)
+        fault = fmt::format("ended badly: {}", ending.detail);
+    else if (std::filesystem::file_size(path, ignored) == 0)
+        fault = "printed nothing";
+    if (!fault.empty())
+        throw Error(Category::not_possible, "the program that makes the shape '" + shape.name + "' " + fault,
+                    "the call was: " + words);
+}
+
+} // namespace iron

@@ -1,0 +1,75 @@
+#include "lab/program.h"
+
+#include <fstream>
+
+namespace iron {
+
+namespace {
+
+struct Saying {
+    const char *text;
+    Outcome outcome;
+};
+// Last words of runtimes, as they have stood in them for many releases.
+const Saying sayings[] = {
+    {"RecursionError", Outcome::over_stack},
+    {"StackOverflowError", Outcome::over_stack},
+    {"Maximum call stack size exceeded", Outcome::over_stack},
+    {"MemoryError", Outcome::over_memory},
+    {"OutOfMemoryError", Outcome::over_memory},
+    {"heap out of memory", Outcome::over_memory},
+    {"std::bad_alloc", Outcome::over_memory},
+    {"std::bad_array_new_length", Outcome::over_memory},
+    {"Array buffer allocation failed", Outcome::over_memory},
+};
+
+std::string last_words(const std::filesystem::path &path) {
+    std::ifstream in(path, std::ios::binary | std::ios::ate);
+    if (!in) return "";
+    const std::streamoff size = in.tellg(), keep = std::min<std::streamoff>(size, 64 << 10);
+    in.seekg(size - keep);
+    std::string text(static_cast<std::size_t>(keep), '\0');
+    in.read(text.data(), keep);
+    return text;
+}
+
+} // namespace
+
+Ending explained(Ending ending, const std::string &said) {
+    if (ending.outcome != Outcome::failed && ending.outcome != Outcome::crashed) return ending;
+    for (const Saying &saying : sayings)
+        if (said.find(saying.text) != std::string::npos) {
+            ending.outcome = saying.outcome;
+            ending.detail = saying.text;
+            break;
+        }
+    return ending;
+}
+
+Ending run_program(const Runnable &runnable, const std::filesystem::path &input,
+                   const std::filesystem::path &output, const std::filesystem::path &errors, double limit_s) {
+    Launch launch;
+    launch.command = runnable.command;
+    launch.folder = runnable.folder;
+    launch.environment = runnable.environment;
+    launch.input_path = input;
+    launch.output_path = output;
+    launch.error_path = errors;
+    runnable.put_limits(launch);
+    Process process(launch);
+    Ending ending = process.wait(limit_s);
+    std::error_code ignored;
+    if (ending.outcome == Outcome::failed && static_cast<std::int64_t>(std::filesystem::file_size(
+                                                 output, ignored)) >= runnable.limits.output_bytes) {
+        ending.outcome = Outcome::over_output; // it took the refused write for an error of its own
+        ending.detail.clear();
+    }
+    if (ending.outcome == Outcome::failed || ending.outcome == Outcome::crashed) {
+        ending = explained(std::move(ending), last_words(errors));
+        const std::string said = tail_of(errors);
+        if (!said.empty()) ending.detail += "; it said: " + said;
+    }
+    return ending;
+}
+
+} // namespace iron

@@ -1,0 +1,17 @@
+// Program style: a solution as a whole process, standard input to standard output.
+#pragma once
+
+#include "lab/worker.h"
+
+namespace iron {
+
+// Runs the program once: `input` is its standard input, its standard output goes to `output`. The ending's
+// outcome tells apart what exit status and signal alone do not: an interpreter's recursion limit and memory,
+// an allocation that failed, output beyond its limit.
+Ending run_program(const Runnable &runnable, const std::filesystem::path &input,
+                   const std::filesystem::path &output, const std::filesystem::path &errors, double limit_s);
+
+// The same for any process that ended badly, from what it said on standard error.
+Ending explained(Ending ending, const std::string &said);
+
+} // namespace iron

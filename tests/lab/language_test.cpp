@@ -1,0 +1,66 @@
+#include <gtest/gtest.h>
+
+#include "lab/language.h"
+#include "lab/program.h"
+
+namespace iron {
+namespace {
+
+TEST(Language, IsToldByTheEnding) {
+    EXPECT_EQ(language_of("solutions/a.cpp")->name, "C++");
+    EXPECT_EQ(language_of("a.c")->name, "C");
+    EXPECT_EQ(language_of("a.b/tide.py")->name, "Python");
+    EXPECT_EQ(language_of("a.mjs")->name, "JavaScript");
+    EXPECT_EQ(language_of("Main.java")->name, "Java");
+    EXPECT_EQ(language_of("a.awk"), nullptr);
+    EXPECT_EQ(language_of(""), nullptr);
+}
+
+TEST(Language, JavasMainClassIsFound) {
+    EXPECT_EQ(main_class_of("class Gauge {}\npublic class Main { }"), "Main");
+    EXPECT_EQ(main_class_of("class Gauge {}\npublic final class Tide { }"), "Tide");
+    EXPECT_EQ(main_class_of("class Ebb { class Inner {} }"), "Ebb");
+    EXPECT_EQ(main_class_of("// nothing here"), "");
+}
+
+TEST(Language, LimitsAreHandedToInterpretersThatKeepThem) {
+    Limits limits;
+    limits.memory_bytes = 256 << 20;
+    limits.stack_bytes = 16 << 20;
+    for (const Language &language : languages()) {
+        const auto command = start_command(language, "p", "Main", limits);
+        const auto has = [&](const std::string &word) {
+            return std::find(command.begin(), command.end(), word) != command.end();
+        };
+        EXPECT_EQ(has("--max-old-space-size=256"), language.name == "JavaScript");
+        EXPECT_EQ(has("--stack-size=15360"), language.name == "JavaScript");
+        EXPECT_EQ(has("-Xmx256m"), language.name == "Java");
+        EXPECT_EQ(has("-Xss16384k"), language.name == "Java");
+        EXPECT_EQ(command.back(), language.name == "Java" ? "Main" : "p");
+    }
+}
+
+TEST(Language, AnInterpreterIsResolvedToARealBinary) {
+    const std::string path = interpreter_path("python3");
+    ASSERT_TRUE(path.starts_with("/"));
+    EXPECT_EQ(find_program(path), path);
+    EXPECT_EQ(interpreter_path("no-such-interpreter"), "");
+}
+
+TEST(Ending, LastWordsTellWhatTheStatusDoesNot) {
+    Ending failed;
+    failed.outcome = Outcome::failed;
+    EXPECT_EQ(explained(failed, "x\nRecursionError: maximum depth").outcome, Outcome::over_stack);
+    EXPECT_EQ(explained(failed, "java.lang.OutOfMemoryError: Java heap space").outcome, Outcome::over_memory);
+    EXPECT_EQ(explained(failed, "ValueError: ebb").outcome, Outcome::failed);
+    Ending crashed;
+    crashed.outcome = Outcome::crashed;
+    EXPECT_EQ(explained(crashed, "terminate called after throwing 'std::bad_alloc'").outcome,
+              Outcome::over_memory);
+    Ending slow;
+    slow.outcome = Outcome::over_time;
+    EXPECT_EQ(explained(slow, "MemoryError").outcome, Outcome::over_time);
+}
+
+} // namespace
+} // namespace iron
