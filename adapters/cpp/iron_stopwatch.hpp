@@ -28,10 +28,18 @@
 #include <utility>
 #include <vector>
 
-// In a counting build the tool links this; elsewhere it is null.
+// In a counting build the tool links these; elsewhere they are null.
 extern "C" {
+struct iron_stopwatch_space {
+    unsigned long long space_bytes, heap_peak_bytes, answer_bytes, stack_peak_bytes, allocations;
+    int status, deeper;
+};
 __attribute__((weak)) int iron_stopwatch_count_call(int (*call)(void *), void *context,
                                                     unsigned long long *steps);
+__attribute__((weak)) void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *),
+                                                     void *context, unsigned long long stack_bytes,
+                                                     iron_stopwatch_space *reading);
+extern __attribute__((weak)) unsigned long iron_stopwatch_stack_top, iron_stopwatch_stack_size;
 }
 
 namespace iron_stopwatch {
@@ -106,7 +114,11 @@ struct StackWatch {
     }
 
     static void faulted(int number, siginfo_t *info, void *) {
-        const StackWatch &watch = the();
+        StackWatch watch = the();
+        if (&iron_stopwatch_stack_top && iron_stopwatch_stack_top) {
+            watch.top = iron_stopwatch_stack_top;
+            watch.size = iron_stopwatch_stack_size;
+        }
         const auto address = reinterpret_cast<std::uintptr_t>(info->si_addr);
         const std::uintptr_t end = watch.top - watch.size;
         // Arguments and environment lie above `top` and count towards the limit; a large frame may jump below
@@ -227,6 +239,7 @@ class Worker {
         Words words{blank == std::string::npos ? "" : line.c_str() + blank};
         if (command == "time") return timed(words);
         if (command == "count") return counted(words.rest());
+        if (command == "space") return weighed(words.rest());
         std::size_t id = 0;
         if (!words.number(id)) throw Unusable("unknown command '" + line + "'");
         if (command == "read") {
@@ -347,34 +360,53 @@ class Worker {
     // count PATH: one call in a process of its own, on an input read there.
     struct Counting {
         Worker *worker;
-        const std::string *path;
         Input *input;
         void *slot;
     };
+
+    static int call_once(void *context) {
+        const Counting &c = *static_cast<Counting *>(context);
+        try {
+            c.worker->call_(c.input, c.slot);
+        } catch (const std::bad_alloc &) {
+            return 2;
+        } catch (...) {
+            return 1;
+        }
+        return 0;
+    }
+    static void drop_answer(void *context) {
+        std::launder(reinterpret_cast<Answer *>(static_cast<Counting *>(context)->slot))->~Answer();
+    }
+    static std::string thrown(int status) {
+        return status == 2 ? "over-memory" : "failed the counted call threw an exception";
+    }
 
     std::string counted(const std::string &path) {
         if (!iron_stopwatch_count_call) throw Unusable("this build counts no steps");
         unsigned long long steps = 0;
         std::unique_ptr<Input> input = from_file(path);
         Slots<Answer> slots(1);
-        Counting counting{this, &path, input.get(), slots.next()};
-        const int status = iron_stopwatch_count_call(
-            [](void *context) {
-                const Counting &c = *static_cast<Counting *>(context);
-                try {
-                    c.worker->call_(c.input, c.slot);
-                } catch (const std::bad_alloc &) {
-                    return 2;
-                } catch (...) {
-                    return 1;
-                }
-                return 0;
-            },
-            &counting, &steps);
-        if (status == 2) return "over-memory";
-        if (status != 0) return "failed the counted call threw an exception";
-        slots.filled();
+        Counting counting{this, input.get(), slots.next()};
+        const int status = iron_stopwatch_count_call(&call_once, &counting, &steps);
+        if (status != 0) return thrown(status);
         return "done steps=" + std::to_string(steps);
+    }
+
+    // space PATH: one call on a stack of its own, its memory read.
+    std::string weighed(const std::string &path) {
+        if (!iron_stopwatch_space_call) throw Unusable("this build reads no memory");
+        std::unique_ptr<Input> input = from_file(path);
+        Slots<Answer> slots(1);
+        Counting counting{this, input.get(), slots.next()};
+        iron_stopwatch_space reading{};
+        iron_stopwatch_space_call(&call_once, &drop_answer, &counting, StackWatch::the().size, &reading);
+        if (reading.status != 0) return thrown(reading.status);
+        return "done space_bytes=" + std::to_string(reading.space_bytes) +
+               " heap_peak_bytes=" + std::to_string(reading.heap_peak_bytes) +
+               " answer_bytes=" + std::to_string(reading.answer_bytes) +
+               " stack_peak_bytes=" + std::to_string(reading.stack_peak_bytes) +
+               " allocations=" + std::to_string(reading.allocations);
     }
 
     double measured_floor() {

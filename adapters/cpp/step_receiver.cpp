@@ -9,6 +9,7 @@
 #include <csignal>
 #include <cstdint>
 #include <cstdlib>
+#include <fcntl.h>
 #include <sys/types.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -64,7 +65,22 @@ void __gcov_init(Table *table) {
     else
         table->next = tables, tables = table;
 }
-void __gcov_exit() {}
+// A whole program: at its end the steps go to the file named in its environment.
+void __gcov_exit() {
+    static bool told = false;
+    const char *path = getenv("IRON_STOPWATCH_STEPS");
+    if (told || !path || unknown_layout) return;
+    told = true;
+    const int file = open(path, O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0600);
+    char digits[24];
+    int at = sizeof digits;
+    for (unsigned long long rest = total(); at > 0; rest /= 10) {
+        digits[--at] = static_cast<char>('0' + rest % 10);
+        if (rest < 10) break;
+    }
+    if (file < 0 || write(file, digits + at, sizeof digits - at) < 0) _exit(114);
+    close(file);
+}
 void __gcov_merge_add(std::int64_t *, std::uint32_t) {}
 
 // Runs `call(context)` in a process of its own, so that every counted call finds the same memory, and tells

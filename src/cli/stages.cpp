@@ -98,7 +98,8 @@ Fitted fit_stage(const Session &session) {
     std::vector<std::string> names;
     for (const Solution *solution : session.solutions()) {
         names.push_back(solution->name);
-        SolutionClaims claims{solution->name, solution->claims, ""};
+        SolutionClaims claims{solution->name, solution->claims,
+                              style_of(session.problem, *solution) == Style::program, ""};
         if (agreement)
             if (const SolutionAgreement *entry = agreement->solution(solution->name);
                 entry && entry->verdict != SolutionAgreement::Verdict::agrees)

@@ -24,14 +24,6 @@ namespace {
 
 constexpr double compile_limit_s = 120;
 
-Style style_of(const Problem &problem, const Solution &solution) {
-    if (!solution.style.empty()) return solution.style == "function" ? Style::function : Style::program;
-    for (const std::string &source : solution.sources)
-        for (const char *name : {"iron_stopwatch", "IRON_STOPWATCH", "IronStopwatch"})
-            if (read_file(problem.folder / source).find(name) != std::string::npos) return Style::function;
-    return Style::program;
-}
-
 // Files that a compiler's dependency file (make rules) names as read.
 std::vector<std::string> dependencies_in(const std::string &text) {
     std::vector<std::string> files;
@@ -83,6 +75,14 @@ bool unchanged(const fs::path &list, const fs::path &folder) {
 }
 
 } // namespace
+
+Style style_of(const Problem &problem, const Solution &solution) {
+    if (!solution.style.empty()) return solution.style == "function" ? Style::function : Style::program;
+    for (const std::string &source : solution.sources)
+        for (const char *name : {"iron_stopwatch", "IRON_STOPWATCH", "IronStopwatch"})
+            if (read_file(problem.folder / source).find(name) != std::string::npos) return Style::function;
+    return Style::program;
+}
 
 std::vector<std::string> split_words(const std::string &text) {
     std::vector<std::string> words;
@@ -251,12 +251,14 @@ void Builder::build_counters(const Problem &problem, std::vector<Built> &built,
         Built &one = built[i];
         if (!one.ok || std::find(names.begin(), names.end(), one.name) == names.end()) return;
         const Solution &solution = *problem.solution(one.name);
-        if (one.style == Style::program) {
-            one.no_counting = "it is a whole program";
+        const bool native = one.language == "C++" || one.language == "C";
+        if (one.style == Style::program && (!native || !solution.run.empty())) {
+            one.no_counting = "whole programs have step counters in C and C++ alone";
             return;
         }
-        if (one.language != "C++") {
-            one.no_counting = "there is no step counter for " + one.language;
+        if (one.language == "Python") {
+            one.counting = one.timing;
+            one.counting->environment.push_back("PYTHONHASHSEED=0"); // the same order of sets in every count
             return;
         }
         if (!solution.build.empty() && solution.build.find("{flags}") == std::string::npos) {
@@ -264,9 +266,12 @@ void Builder::build_counters(const Problem &problem, std::vector<Built> &built,
             return;
         }
         const Product counting = compiled(problem, solution, one.style, true);
-        if (counting.ok)
+        if (counting.ok) {
             one.counting = {{counting.program.string()}, problem.folder, problem.limits, {}, false};
-        else
+            if (one.style == Style::function)
+                one.counting->limits.memory_bytes += std::int64_t{1}
+                                                     << 29; // the book kept of what is allocated
+        } else
             one.no_counting = "the build with step counters failed: " + counting.message;
     });
 }
@@ -296,6 +301,8 @@ std::vector<std::string> Builder::command_for(const Problem &problem, const Solu
                      {"-fprofile-arcs",
                       solution.threads > 1 ? "-fprofile-update=atomic" : "-fprofile-update=single",
                       linked_in("cpp/step_receiver.cpp").string()});
+        if (style == Style::function) // bound at its first call, a library function would take stack
+            flags.insert(flags.end(), {linked_in("cpp/space_receiver.cpp").string(), "-Wl,-z,now"});
     }
     if (native && solution.threads > 1) flags.push_back("-pthread");
     const std::string pattern = solution.build.empty() ? language->compile : solution.build;

@@ -12,6 +12,9 @@ namespace iron {
 
 enum class Style { function, program };
 
+// As its table says, else function style where a source names the adapter.
+Style style_of(const Problem &problem, const Solution &solution);
+
 struct Built {
     std::string name;
     bool ok = false;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <fstream>
 #include <nlohmann/json.hpp>
 #include <set>
 
@@ -309,16 +310,56 @@ class Measuring {
         const Cell &cell = step.cell;
         const double from = clock_.seconds();
         Bench &bench = benches_[cell.solution];
-        start(bench.counting, *solutions_[cell.solution].counting, true);
+        const Built &built = solutions_[cell.solution];
         const InputStore::Input input =
             inputs_.get(shapes_[cell.shape], sizes_of(cell), seed_of(generation_));
+        if (built.style == Style::program) {
+            count_program(step, built, input);
+            return planner.told_count(cell, clock_.seconds() - from);
+        }
+        start(bench.counting, *built.counting, true);
         const Reply reply = asked(bench.counting, "count " + input.path.string());
         if (reply.refused) throw Failure{Outcome::failed, reply.detail};
         Measurement m = blank(step, "counting");
         m.worker = bench.counting->id();
         m.steps = static_cast<std::int64_t>(reply.number("steps"));
+        m.bulk_steps = static_cast<std::int64_t>(reply.number("bulk_steps"));
         keep(m);
+        const Reply weighed = asked(bench.counting, "space " + input.path.string());
+        if (!weighed.refused) {
+            Measurement space = blank(step, "space");
+            space.worker = bench.counting->id();
+            const auto bytes = [&](const char *name) {
+                return static_cast<std::int64_t>(weighed.number(name));
+            };
+            space.space = {bytes("space_bytes"),
+                           bytes("heap_peak_bytes"),
+                           bytes("answer_bytes"),
+                           bytes("stack_peak_bytes"),
+                           bytes("allocations"),
+                           weighed.values.contains("grain_bytes") ? bytes("grain_bytes") : 16,
+                           0};
+            keep(space);
+        }
         planner.told_count(cell, clock_.seconds() - from);
+    }
+
+    void count_program(const Next &step, const Built &built, const InputStore::Input &input) {
+        const std::filesystem::path steps = workspace_.path() / "program.steps";
+        Runnable counting = *built.counting;
+        counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
+        const Ending ending = run_program(counting, input.path, workspace_.path() / "counted.answer",
+                                          workspace_.path() / "program.err", 2 * problem_.limits.time_s);
+        if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
+        std::ifstream in(steps);
+        Measurement m = blank(step, "counting");
+        m.worker = static_cast<int>(ending.process);
+        if (in >> m.steps)
+            keep(m);
+        else
+            note(built.name + ": it left no steps: it ended without running its exit handlers");
+        std::error_code ignored;
+        std::filesystem::remove(steps, ignored);
     }
 
     void failed(Planner &planner, const Next &step, const Failure &failure) {

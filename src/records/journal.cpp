@@ -6,6 +6,7 @@
 #include <fcntl.h>
 #include <map>
 #include <nlohmann/json.hpp>
+#include <tuple>
 #include <unistd.h>
 
 #include "core/error.h"
@@ -59,7 +60,13 @@ Measurement measurement_of(const ordered_json &j) {
     m.floor_ns = j.value("floor_ns", 0.0);
     m.disturbed = j.value("disturbed", false);
     m.steps = j.value("steps", std::int64_t{0});
+    m.bulk_steps = j.value("bulk_steps", std::int64_t{0});
     m.varying = j.value("varying", false);
+    const auto bytes = [&](const char *name) { return j.value(name, std::int64_t{0}); };
+    m.space = {bytes("space_bytes"),        bytes("heap_peak_bytes"),
+               bytes("answer_bytes"),       bytes("stack_peak_bytes"),
+               bytes("allocations"),        j.value("grain_bytes", std::int64_t{16}),
+               bytes("resident_peak_bytes")};
     m.answer_digest = j.value("answer_digest", "");
     return m;
 }
@@ -96,8 +103,16 @@ std::string journal_line(const Measurement &m) {
         j["disturbed"] = m.disturbed;
     } else if (m.outcome == Outcome::done && m.kind == "counting") {
         j["steps"] = m.steps;
-        j["bulk_steps"] = 0;
+        j["bulk_steps"] = m.bulk_steps;
         j["varying"] = m.varying;
+    } else if (m.outcome == Outcome::done && m.kind == "space") {
+        j["space_bytes"] = m.space.space_bytes;
+        j["heap_peak_bytes"] = m.space.heap_peak_bytes;
+        j["answer_bytes"] = m.space.answer_bytes;
+        j["stack_peak_bytes"] = m.space.stack_peak_bytes;
+        j["allocations"] = m.space.allocations;
+        j["grain_bytes"] = m.space.grain_bytes;
+        if (m.space.resident_peak_bytes > 0) j["resident_peak_bytes"] = m.space.resident_peak_bytes;
     }
     if (!m.answer_digest.empty()) j["answer_digest"] = m.answer_digest;
     return with_check(j);
@@ -161,36 +176,36 @@ void JournalWriter::write_line(const std::string &line) {
     }
 }
 
-namespace {
-
-Series series_from(const std::vector<Measurement> &measurements, const std::string &solution,
-                   const std::string &shape, bool steps, const std::string &name) {
-    std::map<double, SeriesPoint> points;
-    for (const Measurement &m : measurements) {
-        const bool wanted = m.kind == (steps ? "counting" : "timing") && m.outcome == Outcome::done;
-        if (!wanted || m.solution != solution || m.shape != shape || !m.sizes.contains(name)) continue;
-        SeriesPoint &point = points[m.sizes.at(name)];
-        point.size = m.sizes.at(name);
-        point.readings.push_back({m.generation, m.round, steps ? static_cast<double>(m.steps) : m.time_ns});
-    }
-    Series series{name, {}};
-    for (auto &[size, point] : points)
-        series.points.push_back(std::move(point));
-    return series;
+Metric metric_of(const Measurement &m) {
+    if (m.kind == "counting") return {"steps", static_cast<double>(m.steps)};
+    if (m.kind == "space") return {"space", static_cast<double>(m.space.space_bytes)};
+    return {"time", m.time_ns};
 }
-
-} // namespace
 
 std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements,
                                     const std::vector<std::string> &solutions,
                                     const std::vector<std::string> &shapes, const std::string &name) {
+    using Points = std::map<double, SeriesPoint>;
+    std::map<std::tuple<std::string, std::string, std::string>, Points> found;
+    std::map<std::string, double> grains; // of space, by solution
+    for (const Measurement &m : measurements) {
+        if (m.outcome != Outcome::done || !m.sizes.contains(name)) continue;
+        const Metric metric = metric_of(m);
+        if (m.kind == "space") grains[m.solution] = static_cast<double>(m.space.grain_bytes);
+        SeriesPoint &point = found[{m.solution, m.shape, metric.name}][m.sizes.at(name)];
+        point.size = m.sizes.at(name);
+        point.readings.push_back({m.generation, m.round, metric.value});
+    }
     std::vector<NamedSeries> all;
     for (const std::string &solution : solutions)
         for (const std::string &shape : shapes)
-            for (const bool steps : {true, false}) {
-                Series series = series_from(measurements, solution, shape, steps, name);
-                if (!series.points.empty())
-                    all.push_back({solution, shape, steps ? "steps" : "time", std::move(series)});
+            for (const char *metric : {"steps", "time", "space"}) {
+                const auto points = found.find({solution, shape, metric});
+                if (points == found.end()) continue;
+                Series series{name, {}, grains.contains(solution) ? grains.at(solution) : 16};
+                for (auto &[size, point] : points->second)
+                    series.points.push_back(std::move(point));
+                all.push_back({solution, shape, metric, std::move(series)});
             }
     return all;
 }

@@ -28,8 +28,18 @@ enum class Outcome {
 const char *word_for(Outcome outcome);
 std::optional<Outcome> outcome_of(const std::string &word);
 
+// Memory of one call, in bytes.
+struct SpaceReading {
+    std::int64_t space_bytes =
+        0; // what the call itself needed: heap beyond the answer at its peak, and stack
+    std::int64_t heap_peak_bytes = 0, answer_bytes = 0, stack_peak_bytes = 0;
+    std::int64_t allocations = 0;
+    std::int64_t grain_bytes = 16;        // differences below this say nothing
+    std::int64_t resident_peak_bytes = 0; // of the whole process; 0 where it was not read
+};
+
 struct Measurement {
-    std::string kind; // "timing" or "counting"
+    std::string kind; // "timing", "counting" or "space"
     std::string solution, shape;
     Sizes sizes;
     std::uint64_t seed = 0; // exactly what `input seed=` takes
@@ -42,8 +52,10 @@ struct Measurement {
     double time_ns = 0, cpu_ns = 0, floor_ns = 0;
     bool disturbed = false;
     // Of a counting.
-    std::int64_t steps = 0;
+    std::int64_t steps = 0;      // blocks and bulk work together
+    std::int64_t bulk_steps = 0; // work of library calls, as far as it is seen
     bool varying = false;
+    SpaceReading space;        // of a space reading
     std::string answer_digest; // "" where no answer was looked at
 };
 
@@ -76,8 +88,16 @@ class JournalWriter {
     int fd_ = -1;
 };
 
+// The number that a measurement is about, and the metric it belongs to: "steps", "time" (ns) or "space"
+// (bytes).
+struct Metric {
+    const char *name;
+    double value;
+};
+Metric metric_of(const Measurement &measurement);
+
 // Every series over the size `name` that the measurements hold, in the order of `solutions` and `shapes`;
-// steps before time.
+// steps before time before space.
 std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements,
                                     const std::vector<std::string> &solutions,
                                     const std::vector<std::string> &shapes, const std::string &name);

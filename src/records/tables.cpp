@@ -56,7 +56,8 @@ std::string readings_csv(const std::vector<Measurement> &measurements,
         if (m.outcome != Outcome::done) continue;
         table.cell(m.solution);
         table.cell(m.shape);
-        table.cell(std::string(m.kind == "counting" ? "steps" : "time"));
+        const Metric metric = metric_of(m);
+        table.cell(std::string(metric.name));
         table.cell(static_cast<double>(m.generation * 1000 + m.round));
         for (const std::string &name : size_names) {
             const auto found = m.sizes.find(name);
@@ -65,7 +66,7 @@ std::string readings_csv(const std::vector<Measurement> &measurements,
             else
                 table.cell(found->second);
         }
-        table.cell(m.kind == "counting" ? static_cast<double>(m.steps) : m.time_ns);
+        table.cell(metric.value);
         table.end();
     }
     return std::move(table).text();

@@ -49,6 +49,14 @@ std::string tics(double low, double high, bool time, double step) {
     return "(" + list + ")";
 }
 
+// Of bytes: every thirty-second of a unit, so that labels are whole.
+std::string tics_of_bytes(double low, double high) {
+    std::string list;
+    for (double value = std::exp2(5 * std::floor(std::log2(low) / 5)); value <= high; value *= 32)
+        list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", quoted(bytes_text(value)), value);
+    return "(" + list + ")";
+}
+
 // Heights (0 to 1) for labels that want to stand at `wanted`, at least `apart` from each other.
 std::vector<double> spread(std::vector<double> wanted, double apart) {
     std::vector<std::size_t> order(wanted.size());
@@ -110,7 +118,7 @@ Figure figure(const std::string &name, const std::string &title, const std::stri
                               "point pt {} ps 0.9 lc rgb '{}' offset 0.6,0\n",
                               i + 1, quoted(label), heights[i], colour, mark, colour);
     }
-    const bool time = metric == "time";
+    const bool time = metric == "time", space = metric == "space";
     const double decades = std::log10(high_y / low_y);
     const std::string drawing = fmt::format(
         "set title {} noenhanced font ',15'\n"
@@ -120,8 +128,11 @@ Figure figure(const std::string &name, const std::string &title, const std::stri
         "set grid xtics ytics lw 1 lc rgb '#d0d0d0'\nset border 3 lc rgb '#606060'\n"
         "set rmargin 36\nset tmargin 3.2\nset bmargin 4.2\nset lmargin 16\nunset key\n{}",
         quoted(title), quoted(size_name + (size_name.size() == 1 ? " (size of the input)" : "")),
-        quoted(time ? "time a call" : "steps a call (executed blocks)"), low_x, high_x, low_y, high_y,
-        tics(low_x, high_x, false, 1), tics(low_y, high_y, time, decades > 9 ? 2 : 1), labels);
+        quoted(time    ? "time a call"
+               : space ? "space a call, input and answer set apart"
+                       : "steps a call (executed blocks)"),
+        low_x, high_x, low_y, high_y, tics(low_x, high_x, false, 1),
+        space ? tics_of_bytes(low_y, high_y) : tics(low_y, high_y, time, decades > 9 ? 2 : 1), labels);
     const std::string plot = fmt::format("data = '{}.dat'\nplot {}\n", name, plots);
     made.script =
         fmt::format("# Draws {0}.svg and {0}.png: gnuplot {0}.gp\n{1}"
@@ -151,14 +162,13 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
                                    const std::vector<std::string> &solutions,
                                    const std::vector<std::string> &shapes, const std::string &size_name) {
     std::vector<Figure> figures;
-    for (const std::string metric : {"time", "steps"}) {
+    for (const std::string metric : {"time", "steps", "space"}) {
         std::vector<Drawn> worst;
         for (std::size_t i = 0; i < solutions.size(); ++i)
             if (const Growth *growth = worst_of(growths, solutions[i], metric))
                 worst.push_back({i, solutions[i], growth});
         if (worst.empty()) continue;
-        const std::string what = metric == "time" ? "time" : "steps";
-        figures.push_back(figure(metric, fmt::format("{}: {}, each solution's worst shape", title, what),
+        figures.push_back(figure(metric, fmt::format("{}: {}, each solution's worst shape", title, metric),
                                  metric, size_name, worst));
         if (shapes.size() < 2) continue;
         for (const std::string &shape : shapes) {
@@ -170,7 +180,7 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
                         drawn.push_back({i, solutions[i], &one.growth});
             if (!drawn.empty())
                 figures.push_back(figure(metric + "-" + shape,
-                                         fmt::format("{}: {}, shape {}", title, what, shape), metric,
+                                         fmt::format("{}: {}, shape {}", title, metric, shape), metric,
                                          size_name, drawn));
         }
     }

@@ -14,9 +14,9 @@ struct Figure {
     std::string data;
 };
 
-// For every shape, and for the worst shape of each solution: time and steps against the size, both axes
-// logarithmic, readings as points, fitted curves as lines. Solutions keep their colour and mark in all of
-// them.
+// For every shape, and for the worst shape of each solution: time, steps and space against the size, both
+// axes logarithmic, readings as points, fitted curves as lines. Solutions keep their colour and mark in all
+// of them.
 std::vector<Figure> growth_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
                                    const std::vector<std::string> &solutions,
                                    const std::vector<std::string> &shapes, const std::string &size_name);

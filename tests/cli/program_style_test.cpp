@@ -46,9 +46,8 @@ TEST(ProgramStyle, RunsInEveryLanguage) {
     std::set<std::string> timed;
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
         ASSERT_EQ(m.outcome, Outcome::done);
-        EXPECT_EQ(m.kind, "timing");
-        EXPECT_GT(m.time_ns, 1e4);
-        timed.insert(m.solution);
+        if (m.kind == "timing") EXPECT_GT(m.time_ns, 1e4);
+        if (m.kind == "timing") timed.insert(m.solution);
     }
     EXPECT_EQ(timed.size(), 6u);
 }

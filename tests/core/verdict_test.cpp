@@ -15,7 +15,7 @@ Growth steps(auto law, double to = 1e6, const char *claimed = "n") {
 }
 
 Judgement judged(const std::string &bound, Growth by_steps) {
-    return judge_time(parse_bound(bound, {"n"}), "n", {{"calm", std::move(by_steps), std::nullopt}});
+    return judge("time", parse_bound(bound, {"n"}), "n", {{"calm", std::move(by_steps), std::nullopt, {}}});
 }
 
 const auto linear = [](double n) { return 7 * n + 3; };
@@ -57,12 +57,13 @@ TEST(Verdict, TooFewSizesAreUndecided) {
 }
 
 TEST(Verdict, NothingMeasuredIsUndecided) {
-    EXPECT_EQ(judge_time(parse_bound("O(n)", {"n"}), "n", {}).verdict, Verdict::undecided);
+    EXPECT_EQ(judge("time", parse_bound("O(n)", {"n"}), "n", {}).verdict, Verdict::undecided);
 }
 
 TEST(Verdict, TheWorstShapeDecidesAndIsNamed) {
     const Bound bound = parse_bound("O(n)", {"n"});
-    const Judgement j = judge_time(bound, "n", {{"calm", steps(linear), {}}, {"storm", steps(tree), {}}});
+    const Judgement j =
+        judge("time", bound, "n", {{"calm", steps(linear), {}, {}}, {"storm", steps(tree), {}, {}}});
     EXPECT_EQ(j.verdict, Verdict::exceeded);
     EXPECT_EQ(j.worst_shape, "storm");
     EXPECT_EQ(j.reason.substr(0, 7), "storm: ");
@@ -74,23 +75,26 @@ TEST(Verdict, LinearWorkOutOfCacheIsNotExceeded) {
         fit_growth(timed_series([](double n) { return n * (1 + 2.4 / (1 + 1e5 / n)); }, 16, 1e6, 0.02, 1),
                    {Noise::timed, {}});
     const Bound bound = parse_bound("O(n)", {"n"});
-    const Judgement both = judge_time(bound, "n", {{"calm", steps(linear), time}});
+    const Judgement both = judge("time", bound, "n", {{"calm", steps(linear), time, {}}});
     EXPECT_EQ(both.verdict, Verdict::holds);
     EXPECT_NE(both.reason.find("time grows faster than steps"), std::string::npos);
-    EXPECT_NE(judge_time(bound, "n", {{"calm", {}, time}}).verdict, Verdict::exceeded);
+    EXPECT_NE(judge("time", bound, "n", {{"calm", {}, time, {}}}).verdict, Verdict::exceeded);
 }
 
 TEST(Verdict, TimeAloneDecidesWhereItIsClear) {
     const Growth time =
         fit_growth(timed_series([](double n) { return n * n; }, 16, 1e5, 0.02, 2), {Noise::timed, {}});
-    EXPECT_EQ(judge_time(parse_bound("O(n)", {"n"}), "n", {{"calm", {}, time}}).verdict, Verdict::exceeded);
-    EXPECT_EQ(judge_time(parse_bound("O(n^2)", {"n"}), "n", {{"calm", {}, time}}).verdict, Verdict::holds);
+    EXPECT_EQ(judge("time", parse_bound("O(n)", {"n"}), "n", {{"calm", {}, time, {}}}).verdict,
+              Verdict::exceeded);
+    EXPECT_EQ(judge("time", parse_bound("O(n^2)", {"n"}), "n", {{"calm", {}, time, {}}}).verdict,
+              Verdict::holds);
 }
 
 TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
     const SolutionClaims claims{
         "scan",
         {{"time", "every", parse_bound("O(n)", {"n"})}, {"time", "storm", parse_bound("O(n log n)", {"n"})}},
+        false,
         ""};
     const std::vector<SeriesGrowth> growths = {{"scan", "calm", "steps", steps(linear)},
                                                {"scan", "storm", "steps", steps(tree)}};
@@ -100,7 +104,7 @@ TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
 
 TEST(Judge, AWrongSolutionGetsNoVerdict) {
     const SolutionClaims claims{
-        "wrong", {{"time", "every", parse_bound("O(n)", {"n"})}}, "wrong answer on calm, n = 3"};
+        "wrong", {{"time", "every", parse_bound("O(n)", {"n"})}}, false, "wrong answer on calm, n = 3"};
     const auto judged = judge_claims({claims}, {{"wrong", "calm", "steps", steps(linear)}}, "n");
     EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
     EXPECT_EQ(judged[0].judgement.reason, "no verdict: wrong answer on calm, n = 3");

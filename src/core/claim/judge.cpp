@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <set>
 
+#include "core/bound/order.h"
+
 namespace iron {
 
 namespace {
@@ -19,10 +21,28 @@ std::vector<ShapeGrowth> shapes_of(const std::string &solution, const std::vecto
         if (growth.solution != solution) continue;
         const auto same = [&](const ShapeGrowth &shape) { return shape.shape == growth.shape; };
         auto found = std::find_if(shapes.begin(), shapes.end(), same);
-        if (found == shapes.end()) found = shapes.insert(shapes.end(), {growth.shape, {}, {}});
-        (growth.metric == "steps" ? found->steps : found->time) = growth.growth;
+        if (found == shapes.end()) found = shapes.insert(shapes.end(), {growth.shape, {}, {}, {}});
+        (growth.metric == "steps"   ? found->steps
+         : growth.metric == "space" ? found->space
+                                    : found->time) = growth.growth;
     }
     return shapes;
+}
+
+// A whole program has to read its input: growth above the bound that is no faster than the input's own may be
+// the reading's.
+void allow_for_reading(const Bound &bound, const std::string &size_name,
+                       const std::vector<ShapeGrowth> &shapes, Judgement &judgement) {
+    const Expression input = make_size(size_name);
+    if (judgement.verdict != Verdict::exceeded || bound.kind == Bound::Kind::lower ||
+        compare_growth(bound.growth, input) >= 0)
+        return;
+    for (const ShapeGrowth &shape : shapes)
+        for (const auto &growth : {shape.steps, shape.time})
+            if (growth && !growth->fits.empty() && compare_growth(growth->best().curve.expression, input) > 0)
+                return;
+    judgement.verdict = Verdict::undecided;
+    judgement.reason += "; a whole program can't be told from its reading of the input: function style can";
 }
 
 Judgement undecided(std::string reason) {
@@ -50,26 +70,25 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
                     meant.push_back(shape);
             if (!solution.excluded.empty())
                 one.judgement = undecided("no verdict: " + solution.excluded);
-            else if (claim.metric == "space")
-                one.judgement = undecided("space is not measured in this version");
             else if (speaks_of_others(claim.bound, size_name))
                 one.judgement = undecided("the claim names several sizes; only growth in " + size_name +
                                           " alone is judged in this version");
-            else
-                one.judgement = judge_time(claim.bound, size_name, meant);
+            else {
+                one.judgement = judge(claim.metric, claim.bound, size_name, meant);
+                if (solution.whole_program) allow_for_reading(claim.bound, size_name, meant, one.judgement);
+            }
             judged.push_back(std::move(one));
         }
     }
     return judged;
 }
 
-std::map<std::string, std::vector<Expression>> claimed_growths(const std::vector<SolutionClaims> &solutions,
-                                                               const std::string &size_name) {
-    std::map<std::string, std::vector<Expression>> growths;
+ClaimedGrowths claimed_growths(const std::vector<SolutionClaims> &solutions, const std::string &size_name) {
+    ClaimedGrowths growths;
     for (const SolutionClaims &solution : solutions)
         for (const Claim &claim : solution.claims)
-            if (claim.metric == "time" && !speaks_of_others(claim.bound, size_name))
-                growths[solution.solution].push_back(claim.bound.growth);
+            if (!speaks_of_others(claim.bound, size_name))
+                growths[{solution.solution, claim.metric}].push_back(claim.bound.growth);
     return growths;
 }
 

@@ -1,7 +1,6 @@
 // The claims of all solutions, judged from the growth of their series.
 #pragma once
 
-#include <map>
 #include <string>
 #include <vector>
 
@@ -19,7 +18,8 @@ struct Claim {
 struct SolutionClaims {
     std::string solution;
     std::vector<Claim> claims;
-    std::string excluded; // why it gets no verdict ("it gives wrong answers"), or ""
+    bool whole_program = false; // read with its start-up and its reading
+    std::string excluded;       // why it gets no verdict ("it gives wrong answers"), or ""
 };
 
 struct JudgedClaim {
@@ -33,8 +33,7 @@ struct JudgedClaim {
 std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutions,
                                       const std::vector<SeriesGrowth> &growths, const std::string &size_name);
 
-// The growths that claims on time name, by solution, as fit_all takes them; only those in `size_name` alone.
-std::map<std::string, std::vector<Expression>> claimed_growths(const std::vector<SolutionClaims> &solutions,
-                                                               const std::string &size_name);
+// The growths that claims name, as fit_all takes them; only those in `size_name` alone.
+ClaimedGrowths claimed_growths(const std::vector<SolutionClaims> &solutions, const std::string &size_name);
 
 } // namespace iron

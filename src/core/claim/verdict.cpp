@@ -83,18 +83,20 @@ std::string ratio_words(const Growth &growth, const Bound &bound, const std::str
     const std::string canonical = print_canonical(bound.growth);
     const bool simple = canonical.find(' ') == std::string::npos;
     const auto shown = [&](double value) {
-        return metric == "time" ? time_text(value) : three_digits(value);
+        return metric == "time"    ? time_text(value)
+               : metric == "space" ? bytes_text(value)
+                                   : three_digits(value);
     };
     const std::string what = canonical == "1"
                                  ? metric
                                  : fmt::format("{} / {}", metric, simple ? canonical : "(" + canonical + ")");
     const std::string range =
         fmt::format("{} = {} and {}", size_name, grouped(points[start].size), grouped(points.back().size));
-    const char *verb =
-        metric == "time" ? (last > first ? "rises" : "falls") : (last > first ? "rise" : "fall");
+    const bool plural = metric == "steps";
+    const char *verb = plural ? (last > first ? "rise" : "fall") : (last > first ? "rises" : "falls");
     if (std::abs(std::log(last / first)) < 0.03)
-        return fmt::format("{} {} level at {} between {}", what, metric == "time" ? "stays" : "stay",
-                           shown(last), range);
+        return fmt::format("{} {} level at {} between {}", what, plural ? "stay" : "stays", shown(last),
+                           range);
     return fmt::format("{} {} from {} to {} between {}", what, verb, shown(first), shown(last), range);
 }
 
@@ -138,18 +140,22 @@ struct OneShape {
     Judgement judgement;
 };
 
-OneShape judge_shape(const Bound &bound, const std::string &size_name, const ShapeGrowth &shape) {
+OneShape judge_shape(const std::string &metric, const Bound &bound, const std::string &size_name,
+                     const ShapeGrowth &shape) {
     OneShape one{&shape, nullptr, {}};
     Judgement &j = one.judgement;
-    const bool by_steps = shape.steps.has_value();
-    if (!by_steps && !shape.time) {
-        j.reason = fmt::format("nothing was measured for the shape '{}'", shape.shape);
+    const bool of_space = metric == "space";
+    const std::optional<Growth> &read = of_space ? shape.space : shape.steps ? shape.steps : shape.time;
+    if (!read) {
+        j.reason = of_space ? fmt::format("space was not read for the shape '{}'", shape.shape)
+                            : fmt::format("nothing was measured for the shape '{}'", shape.shape);
         return one;
     }
-    const Growth &growth = by_steps ? *shape.steps : *shape.time;
-    const Thresholds need = by_steps ? for_steps : for_time;
+    const bool exact = of_space || shape.steps.has_value();
+    const Growth &growth = *read;
+    const Thresholds need = exact ? for_steps : for_time;
     one.growth = &growth;
-    j.decided_by = by_steps ? "steps" : "time";
+    j.decided_by = of_space ? "space" : exact ? "steps" : "time";
     j.worst_shape = shape.shape;
     j.from = growth.from;
     j.to = growth.to;
@@ -169,7 +175,7 @@ OneShape judge_shape(const Bound &bound, const std::string &size_name, const Sha
     if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
         j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average", name,
                                three_digits(100 * misfit_of(growth)));
-    } else if (j.evidence > need.exceeded && (by_steps || !memory_could_do_it(growth, bound, size_name))) {
+    } else if (j.evidence > need.exceeded && (exact || !memory_could_do_it(growth, bound, size_name))) {
         j.verdict = Verdict::exceeded;
         j.reason = fmt::format("{}, as {} does", course, name);
     } else if (j.evidence < -need.holds) {
@@ -179,7 +185,7 @@ OneShape judge_shape(const Bound &bound, const std::string &size_name, const Sha
                   evidence_for(less_a_logarithm(bound.growth, size_name), bound.kind, growth) < -need.holds;
     } else {
         j.reason =
-            by_steps || j.evidence < 0
+            exact || j.evidence < 0
                 ? fmt::format("{}; growth within the bound and above it explain that about equally well",
                               course)
                 : fmt::format("{}, as {} does; but time alone can't tell that from memory getting slower, "
@@ -230,11 +236,11 @@ double evidence_against(const Bound &bound, const Growth &growth) {
     return evidence_for(bound.growth, bound.kind, growth);
 }
 
-Judgement judge_time(const Bound &bound, const std::string &size_name,
-                     const std::vector<ShapeGrowth> &shapes) {
+Judgement judge(const std::string &metric, const Bound &bound, const std::string &size_name,
+                const std::vector<ShapeGrowth> &shapes) {
     std::vector<OneShape> all;
     for (const ShapeGrowth &shape : shapes)
-        all.push_back(judge_shape(bound, size_name, shape));
+        all.push_back(judge_shape(metric, bound, size_name, shape));
     if (all.empty()) {
         Judgement nothing;
         nothing.reason = "nothing was measured";
@@ -258,7 +264,7 @@ Judgement judge_time(const Bound &bound, const std::string &size_name,
         judgement.loose = judgement.loose && one.judgement.loose;
     if (shapes.size() > 1 && !judgement.worst_shape.empty())
         judgement.reason = fmt::format("{}: {}", judgement.worst_shape, judgement.reason);
-    judgement.reason += time_beside_steps(*all.front().shape);
+    if (metric == "time") judgement.reason += time_beside_steps(*all.front().shape);
     return judgement;
 }
 

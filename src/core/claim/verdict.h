@@ -22,7 +22,8 @@ const char *word_for(Verdict verdict);
 struct ShapeGrowth {
     std::string shape;
     std::optional<Growth> steps;
-    std::optional<Growth> time; // ns
+    std::optional<Growth> time;  // ns
+    std::optional<Growth> space; // bytes
 };
 
 struct WouldDecide {
@@ -34,7 +35,7 @@ struct WouldDecide {
 struct Judgement {
     Verdict verdict = Verdict::undecided;
     bool loose = false;     // O only: a bound smaller by a log factor holds as surely
-    std::string decided_by; // "steps", "time", or "" where nothing was read
+    std::string decided_by; // "steps", "time", "space", or "" where nothing was read
     std::string worst_shape;
     double from = 0, to = 0;  // sizes that the deciding readings cover
     std::string growth_class; // "" where nothing could be fitted
@@ -45,11 +46,11 @@ struct Judgement {
     std::optional<WouldDecide> would_decide;
 };
 
-// Judges a claim on time that every one of `shapes` must keep: a bound O is decided by the worst shape, Omega
-// by the best, Theta by whichever leaves it. Steps decide where they were counted; time alone needs far more
-// evidence, because memory hierarchies bend it upwards.
-Judgement judge_time(const Bound &bound, const std::string &size_name,
-                     const std::vector<ShapeGrowth> &shapes);
+// Judges a claim on `metric` ("time" or "space") that every one of `shapes` must keep: a bound O is decided
+// by the worst shape, Omega by the best, Theta by whichever leaves it. Steps decide a claim on time where
+// they were counted; time alone needs far more evidence, because memory hierarchies bend it upwards.
+Judgement judge(const std::string &metric, const Bound &bound, const std::string &size_name,
+                const std::vector<ShapeGrowth> &shapes);
 
 // How much better growth outside the bound explains the readings than growth within, in ln units.
 double evidence_against(const Bound &bound, const Growth &growth);

@@ -72,7 +72,7 @@ void add_waves(const Basis &basis, const std::vector<Located> &points, std::vect
 }
 
 std::vector<Generator> cone_of(const Basis &basis, const std::vector<Located> &points, Noise noise) {
-    const double taken_off = noise == Noise::counted ? 0.6 : 0.15;
+    const double taken_off = noise != Noise::timed ? 0.6 : 0.15;
     const Column &lead = basis.columns[0];
     std::vector<Generator> generators = {{lead, {{0, 1}}}};
     for (std::size_t j = 1; j < basis.columns.size(); ++j) {
@@ -82,7 +82,7 @@ std::vector<Generator> cone_of(const Basis &basis, const std::vector<Located> &p
         const double off = -taken_off * lead[0] / lower[0];
         generators.push_back({combined(lead, lower, off), {{0, 1}, {j, off}}});
     }
-    if (noise == Noise::counted) add_waves(basis, points, generators);
+    if (noise != Noise::timed) add_waves(basis, points, generators);
     return generators;
 }
 
@@ -109,7 +109,7 @@ Weighted weighted(const std::vector<Generator> &generators, const std::vector<Lo
 
 double score_of(double chi2, int active, std::size_t k, double prior, Noise noise) {
     const double rows = static_cast<double>(k);
-    const double nu = noise == Noise::counted ? 1 : 2 * rows;
+    const double nu = noise != Noise::timed ? 1 : 2 * rows;
     return -(nu + rows) / 2 * std::log1p(chi2 / nu) - 0.25 * active * std::log(rows) - prior;
 }
 
@@ -165,7 +165,7 @@ std::pair<double, double> interval_of(const CurveFit &best, const std::vector<Lo
     const double t = boost::math::quantile(student, 0.975);
     // Never taken as surer than the stated errors: a chance fit of few points is no precision.
     const double allowed =
-        best.chi2 + t * t * std::max(best.chi2 / freedom, noise == Noise::counted ? 0.0 : 1.0);
+        best.chi2 + t * t * std::max(best.chi2 / freedom, noise != Noise::timed ? 0.0 : 1.0);
     const auto edge = [&](double direction) {
         double inside = 0, outside = 1e-4 * direction;
         while (std::abs(outside) < 2 && chi2_with(outside) <= allowed)

@@ -14,8 +14,10 @@ struct SeriesGrowth {
     Growth growth;
 };
 
-// `claimed`: by solution, the growths its claims name, which join the candidates.
-std::vector<SeriesGrowth> fit_all(const std::vector<NamedSeries> &series,
-                                  const std::map<std::string, std::vector<Expression>> &claimed);
+// By solution and metric ("time", for steps too, or "space") the growths that claims name.
+using ClaimedGrowths = std::map<std::pair<std::string, std::string>, std::vector<Expression>>;
+
+// The growths claimed join the candidates.
+std::vector<SeriesGrowth> fit_all(const std::vector<NamedSeries> &series, const ClaimedGrowths &claimed);
 
 } // namespace iron

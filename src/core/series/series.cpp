@@ -20,7 +20,7 @@ namespace {
 
 double safe_log(double value) { return std::log(std::max(value, 1e-3)); }
 
-std::vector<Located> locate_counted(const Series &series) {
+std::vector<Located> locate_counted(const Series &series, double grain) {
     std::vector<Located> located;
     std::vector<double> log_sizes, log_spreads;
     std::vector<double> relative(series.points.size());
@@ -30,12 +30,13 @@ std::vector<Located> locate_counted(const Series &series) {
         const double m = static_cast<double>(point.readings.size());
         double mean = 0, squares = 0;
         for (const Reading &reading : point.readings)
-            mean += reading.value / m;
+            mean += std::max(reading.value, grain) / m;
         for (const Reading &reading : point.readings)
-            squares += std::pow(reading.value - mean, 2);
+            squares += std::pow(std::max(reading.value, grain) - mean, 2);
         relative[i] = m > 1 && mean > 0 ? std::sqrt(squares / (m - 1)) / mean : 0;
         varies = varies || relative[i] > 0;
-        located.push_back({point.size, safe_log(mean), 0.29 / std::max(mean, 1.0), static_cast<int>(m)});
+        located.push_back({point.size, safe_log(mean), 0.29 * std::max(1.0, grain) / std::max(mean, 1.0),
+                           static_cast<int>(m)});
         if (m > 1) {
             log_sizes.push_back(std::log(point.size));
             log_spreads.push_back(std::log(std::max(relative[i], 0.1 / std::max(mean, 1.0))));
@@ -145,7 +146,8 @@ std::vector<Located> locate_timed(const Series &series) {
 std::vector<Located> locate(const Series &series, Noise noise) {
     Series whole = series;
     std::erase_if(whole.points, [](const SeriesPoint &point) { return point.readings.empty(); });
-    return noise == Noise::counted ? locate_counted(whole) : locate_timed(whole);
+    if (noise == Noise::timed) return locate_timed(whole);
+    return locate_counted(whole, noise == Noise::weighed ? series.grain : 0);
 }
 
 } // namespace iron

@@ -22,17 +22,19 @@ struct SeriesPoint {
 struct Series {
     std::string size_name = "n";
     std::vector<SeriesPoint> points;
+    double grain = 16; // of bytes: differences below this say nothing
 };
 
 // A series and whose it is.
 struct NamedSeries {
     std::string solution, shape;
-    std::string metric; // "time" (ns) or "steps"
+    std::string metric; // "time" (ns), "steps" or "space" (bytes)
     Series series;
 };
 
 enum class Noise {
-    counted, // steps, bytes: exact numbers, the input's own randomness aside
+    counted, // steps: exact numbers, the input's own randomness aside
+    weighed, // bytes: the same, in the granularity of alignment
     timed,   // times: spikes upwards, drift between rounds
 };
 
@@ -49,6 +51,10 @@ struct Located {
 //
 // counted: ln of the mean; error^2 = sd^2 / m + (0.29 / mean)^2 + 1e-12, sd (relative) smoothed over the
 // sizes by a line in ln size; 0.29 = 1 / sqrt 12 is the rounding of a whole number.
+//
+// weighed: the same, values below the series' grain taken as the grain, and an error of a grain more:
+// alignment and saved registers move a stack by 16 bytes, boxed numbers a heap by some hundreds, without any
+// growth.
 //
 // timed: passes of one generation are located by their 10th percentile, then round effects (here: generation
 // effects) are removed by medians, then a one-sided trimmed mean over what is left; the spread is pooled over
