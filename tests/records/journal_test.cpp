@@ -113,5 +113,40 @@ TEST(Files, AreReplacedWhole) {
     EXPECT_THROW(write_file("/proc/no/such", "x"), Error);
 }
 
+TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
+    const Workspace workspace;
+    Measurement m;
+    m.kind = "space";
+    m.solution = "scan";
+    m.shape = "calm";
+    m.sizes = {{"n", 64}};
+    m.space = {2064, 2048, 8, 16, 3, 1024, 4096};
+    {
+        JournalWriter writer(workspace.path() / "j", R"({"schema":"iron-stopwatch/measurements/1"})");
+        writer.append(m);
+        m.kind = "counting";
+        m.steps = 12;
+        m.bulk_steps = 5;
+        writer.append(m);
+    }
+    const Journal journal = read_journal(workspace.path() / "j");
+    ASSERT_EQ(journal.measurements.size(), 2u);
+    const SpaceReading &space = journal.measurements[0].space;
+    EXPECT_EQ(space.space_bytes, 2064);
+    EXPECT_EQ(space.heap_peak_bytes, 2048);
+    EXPECT_EQ(space.answer_bytes, 8);
+    EXPECT_EQ(space.stack_peak_bytes, 16);
+    EXPECT_EQ(space.allocations, 3);
+    EXPECT_EQ(space.grain_bytes, 1024);
+    EXPECT_EQ(space.resident_peak_bytes, 4096);
+    EXPECT_EQ(journal.measurements[1].bulk_steps, 5);
+    const auto series = all_series(journal.measurements, {"scan"}, {"calm"}, "n");
+    ASSERT_EQ(series.size(), 2u);
+    EXPECT_EQ(series[0].metric, "steps");
+    EXPECT_EQ(series[1].metric, "space");
+    EXPECT_EQ(series[1].series.grain, 1024);
+    EXPECT_EQ(series[1].series.points[0].readings[0].value, 2064);
+}
+
 } // namespace
 } // namespace iron

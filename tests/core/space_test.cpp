@@ -1,0 +1,85 @@
+// Claims on space, and whole programs whose reading hides what they do.
+#include <gtest/gtest.h>
+
+#include "core/claim/judge.h"
+#include "support/series.h"
+
+namespace iron {
+namespace {
+
+using test::counted_series;
+
+Growth bytes(auto law, double grain = 16, double to = 1e6) {
+    Series series = counted_series(law, 16, to);
+    series.grain = grain;
+    return fit_growth(series, {Noise::weighed, {}});
+}
+
+Verdict on_space(const std::string &bound, Growth growth) {
+    return judge("space", parse_bound(bound, {"n"}), "n", {{"calm", {}, {}, std::move(growth)}}).verdict;
+}
+
+TEST(SpaceClaim, ConstantBytesHoldUnderOne) {
+    EXPECT_EQ(on_space("O(1)", bytes([](double) { return 0; })), Verdict::holds);
+    EXPECT_EQ(on_space("O(1)", bytes([](double) { return 48; })), Verdict::holds);
+    EXPECT_EQ(on_space("O(1)", bytes([](double n) { return n > 300 ? 56 : 48; })),
+              Verdict::holds); // alignment
+    EXPECT_EQ(on_space("O(1)", bytes([](double) { return 65'536; })), Verdict::holds);
+}
+
+TEST(SpaceClaim, GrowingBytesExceedOne) {
+    EXPECT_EQ(on_space("O(1)", bytes([](double n) { return 4 * n; })), Verdict::exceeded);
+    EXPECT_EQ(on_space("O(1)", bytes([](double n) { return 48 * std::floor(std::log2(n)); })),
+              Verdict::exceeded);
+    EXPECT_EQ(on_space("O(log n)", bytes([](double n) { return 48 * std::floor(std::log2(n)); })),
+              Verdict::holds);
+    EXPECT_EQ(on_space("O(log n)", bytes([](double n) { return std::sqrt(n) * 64; })), Verdict::exceeded);
+}
+
+TEST(SpaceClaim, CapacitiesThatDoubleAreLinear) {
+    const auto doubled = [](double n) { return 4 * std::exp2(std::ceil(std::log2(n))) * 1.5; };
+    EXPECT_EQ(on_space("O(n)", bytes(doubled)), Verdict::holds);
+    EXPECT_EQ(on_space("O(sqrt n)", bytes(doubled)), Verdict::exceeded);
+}
+
+TEST(SpaceClaim, WhatIsBelowTheGrainSaysNothing) {
+    const auto boxed = [](double n) { return 300 + 20 * std::log2(n); };
+    EXPECT_EQ(on_space("O(1)", bytes(boxed)), Verdict::exceeded);
+    EXPECT_EQ(on_space("O(1)", bytes(boxed, 1024)), Verdict::holds);
+}
+
+TEST(SpaceClaim, UnreadSpaceIsUndecided) {
+    const Judgement j = judge("space", parse_bound("O(1)", {"n"}), "n", {{"calm", {}, {}, {}}});
+    EXPECT_EQ(j.verdict, Verdict::undecided);
+    EXPECT_EQ(j.reason, "space was not read for the shape 'calm'");
+}
+
+TEST(SpaceClaim, ItsReasonHasUnits) {
+    const Judgement j = judge("space", parse_bound("O(1)", {"n"}), "n",
+                              {{"calm", {}, {}, bytes([](double n) { return 8 * n; })}});
+    EXPECT_EQ(j.decided_by, "space");
+    EXPECT_EQ(j.reason, "space rises from 5.66 KiB to 7.63 MiB between n = 724 and 1,000,000, as n does");
+}
+
+Verdict of_program(const char *bound, auto law, bool whole) {
+    const SolutionClaims claims{"hand", {{"time", "every", parse_bound(bound, {"n"})}}, whole, ""};
+    const Growth steps = fit_growth(counted_series(law, 16, 1e6), {Noise::counted, {}});
+    return judge_claims({claims}, {{"hand", "calm", "steps", steps}}, "n")[0].judgement.verdict;
+}
+
+TEST(WholeProgram, ItsReadingIsNotHeldAgainstIt) {
+    const auto linear = [](double n) { return 3 * n; };
+    EXPECT_EQ(of_program("O(1)", linear, false), Verdict::exceeded);
+    EXPECT_EQ(of_program("O(1)", linear, true), Verdict::undecided);
+    EXPECT_EQ(of_program("O(log n)", linear, true), Verdict::undecided);
+    EXPECT_EQ(of_program("O(n)", linear, true), Verdict::holds);
+}
+
+TEST(WholeProgram, GrowthFasterThanTheInputIs) {
+    const auto square = [](double n) { return n * n; };
+    EXPECT_EQ(of_program("O(1)", square, true), Verdict::exceeded);
+    EXPECT_EQ(of_program("O(n)", square, true), Verdict::exceeded);
+}
+
+} // namespace
+} // namespace iron
