@@ -237,7 +237,7 @@ TEST(DemoCommand, LaysTheProblemsOutAndRunsThem) {
         expect_contains(laid.out, name);
         EXPECT_TRUE(std::filesystem::exists(folder.path() / name / "stopwatch.toml"));
     }
-    const Ran caught = folder.run({"agree", "--problem", "port/faults/signal-watch"});
+    const Ran caught = folder.run({"agree", "--tries", "60", "--problem", "port/faults/signal-watch"});
     EXPECT_EQ(caught.status, 1);
     expect_contains(caught.out, "1 of 3 solutions agree");
     EXPECT_EQ(folder.run({"demo", "port", "--problems", "tide-clim"}).status, 2);
@@ -249,8 +249,9 @@ TEST(DemoCommand, LaysTheProblemsOutAndRunsThem) {
 TEST(DemoProblems, AgreeWhereTheyShould) {
     for (const char *name : {"signal-match", "barge-load", "mooring-chain"}) {
         const Folder folder;
-        const Ran ran = folder.run({"agree", "--problem", std::string(IRON_SOURCE "/demo/") + name, "--out",
-                                    (folder.path() / "out").string()});
+        const Ran ran =
+            folder.run({"agree", "--tries", "12", "--problem", std::string(IRON_SOURCE "/demo/") + name,
+                        "--out", (folder.path() / "out").string()});
         EXPECT_EQ(ran.status, 0) << name << ran.out << ran.err;
     }
 }
