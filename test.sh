@@ -3,6 +3,7 @@
 # built program in temporary folders.
 set -euo pipefail
 cd "$(dirname "$(readlink -f "$0")")"
+more_tools="node:nodejs java:default-jdk-headless javac:default-jdk-headless"
 . scripts/prepare.sh
 
 find . -path ./build -prune -o -type f '(' -name '*.cpp' -o -name '*.h' -o -name '*.hpp' -o -name '*.c' ')' -print |

@@ -4,11 +4,16 @@
 packages="g++ cmake ninja-build clang-format pkg-config libcli11-dev libfmt-dev libspdlog-dev libtomlplusplus-dev
 nlohmann-json3-dev libeigen3-dev libboost-dev libxxhash-dev libcsv-dev libvalijson-dev libgtest-dev gnuplot-nox
 fonts-dejavu-core"
+# Languages of solutions, by the command that has to be there, whoever installed it. A caller may want more.
+tools="python3:python3 gcc:gcc awk:mawk ${more_tools:-}"
 
 missing=""
 for package in $packages; do
     state=$(dpkg-query -W -f '${db:Status-Status}' "$package" 2>/dev/null || true)
     [ "$state" = installed ] || missing="$missing $package"
+done
+for tool in $tools; do
+    command -v "${tool%%:*}" >/dev/null || missing="$missing ${tool##*:}"
 done
 if [ -n "$missing" ]; then
     echo "installing:$missing"
