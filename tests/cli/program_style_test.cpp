@@ -96,6 +96,24 @@ TEST(ProgramStyle, EveryEndHasItsWordAndEvidence) {
     EXPECT_EQ(folder.agreement_of("right").at("verdict"), "agrees");
 }
 
+TEST(ProgramStyle, LongAnswersThatDifferAtTheirEndAreCaughtWhileMeasuring) {
+    const Folder folder;
+    const std::string before =
+        "#include <stdio.h>\nint main(void) { int n; scanf(\"%d\", &n); for (int i = 0; i < n; "
+        "++i) printf(\"%d\\n\", i";
+    folder.write("right.c", before + "); }\n");
+    folder.write("wrong.c", before + " + (n == 6000 && i + 1 == n)); }\n");
+    folder.write(
+        "stopwatch.toml",
+        "[sizes]\nn = { from = 1, to = 100_000 }\n[shapes.one]\ntext = \"{n}\\n\"\n[answers]\nreference = "
+        "\"right\"\n[solutions.right]\nsource = \"right.c\"\n[solutions.wrong]\nsource = \"wrong.c\"\n");
+    EXPECT_EQ(folder.run({"run", "--budget", "4s", "--upto", "n=6000"}).status, 1);
+    const auto found = folder.agreement_of("wrong");
+    EXPECT_EQ(found.at("outcome"), "wrong-answer");
+    EXPECT_EQ(found.at("found_while"), "measuring");
+    EXPECT_EQ(found.at("detail"), "they differ beyond their first 4,096 characters");
+}
+
 TEST(PythonFunction, IsTimedByTheCall) {
     const Folder folder;
     folder.write("scan.py",
