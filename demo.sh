@@ -16,6 +16,6 @@ out=demo/tide-climb/stopwatch-results
 echo
 echo "One claim is false, and was caught: 'lowest-mark' keeps its marks in order."
 echo "Files to open:"
-for file in figures/time.png figures/steps.png figures/space.png claims.json growth.json tables/readings.csv measurements.jsonl; do
+for file in report.html figures/time.png figures/steps.png figures/space.png claims.json growth.json tables/readings.csv measurements.jsonl; do
     [ -f "$out/$file" ] && echo "  $PWD/$out/$file"
 done

@@ -1,16 +1,21 @@
-/* Linked by the tool into C and C++ programs of program style: a stack that runs out ends in a fault below
- * it, which looks like any other crash. This tells the two apart: the process then ends with SIGSTKFLT, a
- * signal that has no other use. Nothing of it runs unless there is a fault. */
+/* Linked by the tool into C and C++ builds: a stack that runs out ends in a fault below it, which looks like
+ * any other crash. This tells the two apart: the process then ends with SIGSTKFLT, a signal that has no other
+ * use. Nothing of it runs unless there is a fault. */
 #define _GNU_SOURCE
 #include <signal.h>
 #include <stdint.h>
 #include <sys/resource.h>
 
 static uintptr_t stack_top, stack_size;
+/* Of the space receiver, where it is linked too: the stack of its own that a call runs on, 0 while none does.
+ */
+extern __attribute__((weak)) unsigned long iron_stopwatch_stack_top, iron_stopwatch_stack_size;
 static char space[32 * 1024];
 
 static void faulted(int number, siginfo_t *info, void *context) {
-    const uintptr_t address = (uintptr_t)info->si_addr, end = stack_top - stack_size;
+    const int own = &iron_stopwatch_stack_top && iron_stopwatch_stack_top;
+    const uintptr_t address = (uintptr_t)info->si_addr,
+                    end = own ? iron_stopwatch_stack_top - iron_stopwatch_stack_size : stack_top - stack_size;
     (void)context;
     /* Arguments and environment lie above stack_top and count towards the limit; a large frame may jump
      * below. */

@@ -10,7 +10,6 @@
 #ifndef IRON_STOPWATCH_HPP
 #define IRON_STOPWATCH_HPP
 
-#include <csignal>
 #include <cstdint>
 #include <cstdio>
 #include <cstdlib>
@@ -32,14 +31,14 @@
 extern "C" {
 struct iron_stopwatch_space {
     unsigned long long space_bytes, heap_peak_bytes, answer_bytes, stack_peak_bytes, allocations;
-    int status, deeper;
+    int status;
+    unsigned long long deeper;
 };
 __attribute__((weak)) int iron_stopwatch_count_call(int (*call)(void *), void *context,
-                                                    unsigned long long *steps);
+                                                    unsigned long long *steps, unsigned long long *bulk);
 __attribute__((weak)) void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *),
                                                      void *context, unsigned long long stack_bytes,
                                                      iron_stopwatch_space *reading);
-extern __attribute__((weak)) unsigned long iron_stopwatch_stack_top, iron_stopwatch_stack_size;
 }
 
 namespace iron_stopwatch {
@@ -89,46 +88,6 @@ inline std::string one_line(std::string text) {
     return text.substr(0, 500);
 }
 
-// A stack that runs out ends in a fault below it: the process then ends
-// with a signal that has no other use.
-struct StackWatch {
-    static StackWatch &the() {
-        static StackWatch watch;
-        return watch;
-    }
-    std::uintptr_t top = 0;
-    std::uintptr_t size = 0;
-
-    void start(const void *frame, std::uintptr_t limit) {
-        top = reinterpret_cast<std::uintptr_t>(frame);
-        size = limit;
-        static char space[64 * 1024];
-        stack_t own{};
-        own.ss_sp = space;
-        own.ss_size = sizeof space;
-        if (limit == 0 || sigaltstack(&own, nullptr) != 0) return;
-        struct sigaction action {};
-        action.sa_sigaction = &StackWatch::faulted;
-        action.sa_flags = SA_SIGINFO | SA_ONSTACK | SA_RESETHAND;
-        sigaction(SIGSEGV, &action, nullptr);
-    }
-
-    static void faulted(int number, siginfo_t *info, void *) {
-        StackWatch watch = the();
-        if (&iron_stopwatch_stack_top && iron_stopwatch_stack_top) {
-            watch.top = iron_stopwatch_stack_top;
-            watch.size = iron_stopwatch_stack_size;
-        }
-        const auto address = reinterpret_cast<std::uintptr_t>(info->si_addr);
-        const std::uintptr_t end = watch.top - watch.size;
-        // Arguments and environment lie above `top` and count towards the limit; a large frame may jump below
-        // it.
-        if (address < end + 1024 * 1024 && address + 16 * 1024 * 1024 > end) number = SIGSTKFLT;
-        std::signal(number, SIG_DFL);
-        raise(number);
-    }
-};
-
 template <class Program>
 class Worker {
     using Input = typename Program::Input;
@@ -156,7 +115,7 @@ class Worker {
         Slots &operator=(const Slots &) = delete;
         void *next() { return &room_[used_]; }
         void filled() { ++used_; }
-        void filled(std::size_t count) { used_ += count; }
+        void forget() { used_ = 0; } // nothing was made there
         T &operator[](std::size_t i) { return *std::launder(reinterpret_cast<T *>(&room_[i])); }
         void clear() {
             for (std::size_t i = 0; i < used_; ++i)
@@ -321,10 +280,7 @@ class Worker {
             Slots<Answer> slots(count);
             const std::int64_t cpu_from = now_ns(CLOCK_PROCESS_CPUTIME_ID);
             const std::int64_t from = now_ns(CLOCK_MONOTONIC);
-            for (std::size_t i = 0; i < count; ++i) {
-                call_(inputs[i], slots.next());
-                slots.filled();
-            }
+            call_each(call_, inputs.data(), slots, count);
             const std::int64_t to = now_ns(CLOCK_MONOTONIC);
             cpu_ns += now_ns(CLOCK_PROCESS_CPUTIME_ID) - cpu_from;
             wall_ns += to - from;
@@ -384,13 +340,13 @@ class Worker {
 
     std::string counted(const std::string &path) {
         if (!iron_stopwatch_count_call) throw Unusable("this build counts no steps");
-        unsigned long long steps = 0;
+        unsigned long long steps = 0, bulk = 0;
         std::unique_ptr<Input> input = from_file(path);
         Slots<Answer> slots(1);
         Counting counting{this, input.get(), slots.next()};
-        const int status = iron_stopwatch_count_call(&call_once, &counting, &steps);
+        const int status = iron_stopwatch_count_call(&call_once, &counting, &steps, &bulk);
         if (status != 0) return thrown(status);
-        return "done steps=" + std::to_string(steps);
+        return "done steps=" + std::to_string(steps + bulk) + " bulk_steps=" + std::to_string(bulk);
     }
 
     // space PATH: one call on a stack of its own, its memory read.
@@ -400,7 +356,9 @@ class Worker {
         Slots<Answer> slots(1);
         Counting counting{this, input.get(), slots.next()};
         iron_stopwatch_space reading{};
-        iron_stopwatch_space_call(&call_once, &drop_answer, &counting, StackWatch::the().size, &reading);
+        const char *stack = std::getenv("IRON_STOPWATCH_STACK");
+        iron_stopwatch_space_call(&call_once, &drop_answer, &counting,
+                                  stack ? std::strtoull(stack, nullptr, 10) : 0, &reading);
         if (reading.status != 0) return thrown(reading.status);
         return "done space_bytes=" + std::to_string(reading.space_bytes) +
                " heap_peak_bytes=" + std::to_string(reading.heap_peak_bytes) +
@@ -409,19 +367,27 @@ class Worker {
                " allocations=" + std::to_string(reading.allocations);
     }
 
+    // The same loop for what is measured and for the empty call that is taken off.
+    static void call_each(Call volatile &call, Input *const *inputs, Slots<Answer> &slots,
+                          std::size_t count) {
+        for (std::size_t i = 0; i < count; ++i) {
+            call(inputs[i], slots.next());
+            slots.filled();
+        }
+    }
+
     double measured_floor() {
         Call volatile empty = &empty_call;
-        Slots<Answer> slots(1);
+        constexpr std::size_t calls = 2000;
+        const std::vector<Input *> inputs(calls, nullptr);
+        Slots<Answer> slots(calls);
         double least = 1e9;
-        for (int attempt = 0; attempt < 20; ++attempt) {
+        for (int attempt = 0; attempt < 60; ++attempt) {
             const std::int64_t from = now_ns(CLOCK_MONOTONIC);
-            for (int i = 0; i < 10000; ++i) {
-                void *slot = slots.next();
-                keep(slot);
-                empty(nullptr, slot);
-            }
+            call_each(empty, inputs.data(), slots, calls);
             const std::int64_t to = now_ns(CLOCK_MONOTONIC);
-            const double ns = static_cast<double>(to - from) / 10000;
+            slots.forget();
+            const double ns = static_cast<double>(to - from) / calls;
             if (ns < least) least = ns;
         }
         return least;
@@ -441,9 +407,6 @@ int run() {
     if (version && std::strcmp(version, "1") == 0) {
         std::FILE *commands = fdopen(3, "r"), *replies = fdopen(4, "w");
         if (!commands || !replies) return 112;
-        const char *stack = std::getenv("IRON_STOPWATCH_STACK");
-        int frame = 0;
-        StackWatch::the().start(&frame, stack ? std::strtoull(stack, nullptr, 10) : 0);
         return Worker<Program>(commands, replies).run();
     }
     std::ios::sync_with_stdio(false);

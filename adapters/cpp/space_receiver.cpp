@@ -14,6 +14,7 @@
 #include <cstring>
 #include <malloc.h>
 #include <sys/mman.h>
+#include <sys/single_threaded.h>
 #include <sys/wait.h>
 #include <ucontext.h>
 #include <unistd.h>
@@ -38,7 +39,9 @@ bool recording = false;
 bool overflown = false;
 int guard = 0; // threads allocate too
 
+// The C library tells when there has never been a second thread: then no atomic word has to be paid for.
 void lock() {
+    if (__libc_single_threaded) return;
     while (__atomic_exchange_n(&guard, 1, __ATOMIC_ACQUIRE)) {
     }
 }
@@ -132,8 +135,8 @@ void *pvalloc(std::size_t size) { return memalign(4096, (size + 4095) / 4096 * 4
 
 struct iron_stopwatch_space {
     unsigned long long space_bytes, heap_peak_bytes, answer_bytes, stack_peak_bytes, allocations;
-    int status; // what the call returned
-    int deeper; // the paint was used up: repeat with more
+    int status;                // what the call returned
+    unsigned long long deeper; // the paint was used up: repeat with so many bytes of it; else 0
 };
 }
 
@@ -190,6 +193,7 @@ void work_out(std::size_t returned, iron_stopwatch_space &reading) {
 
 constexpr std::uint64_t paint = 0xA5C3F1E2D4B6978Aull;
 constexpr std::size_t guard_bytes = 1 << 20;
+constexpr std::size_t least_painted = 256 << 10;
 
 struct OwnStack {
     char *lowest = nullptr; // above the guard
@@ -201,6 +205,7 @@ OwnStack own_stack(std::size_t size) {
     char *whole = static_cast<char *>(mmap(nullptr, size + guard_bytes, PROT_READ | PROT_WRITE,
                                            MAP_PRIVATE | MAP_ANONYMOUS | MAP_NORESERVE, -1, 0));
     if (whole == MAP_FAILED || mprotect(whole, guard_bytes, PROT_NONE) != 0) std::_Exit(114);
+    madvise(whole + guard_bytes, size, MADV_HUGEPAGE); // fewer faults while it is painted
     return {whole + guard_bytes, size};
 }
 
@@ -241,6 +246,18 @@ std::size_t depth_of(const OwnStack &stack, std::size_t painted) {
     return static_cast<std::size_t>(to - from) * sizeof(std::uint64_t);
 }
 
+// Bytes from the top down to the lowest page that was ever touched: the stack is fresh.
+std::size_t touched_of(const OwnStack &stack) {
+    const std::size_t pages = stack.size / 4096;
+    auto *resident = static_cast<unsigned char *>(
+        mmap(nullptr, pages, PROT_READ | PROT_WRITE, MAP_PRIVATE | MAP_ANONYMOUS, -1, 0));
+    if (resident == MAP_FAILED || mincore(stack.lowest, stack.size, resident) != 0) return stack.size;
+    std::size_t lowest = 0;
+    while (lowest < pages && !(resident[lowest] & 1))
+        ++lowest;
+    return (pages - lowest) * 4096;
+}
+
 int empty_call(void *) { return 0; }
 
 } // namespace
@@ -254,7 +271,8 @@ unsigned long iron_stopwatch_stack_top = 0, iron_stopwatch_stack_size = 0;
 // tells what the call needed. Ends this process the way the other one ended where that crashed.
 void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *), void *context,
                                unsigned long long stack_bytes, iron_stopwatch_space *reading) {
-    for (std::size_t painted = 256 << 10;; painted *= 4) {
+    // A deep call is run once more, with as much painted as it touched.
+    for (std::size_t painted = least_painted;; painted = reading->deeper) {
         int channel[2];
         if (pipe(channel) != 0) std::_Exit(114);
         const pid_t child = fork();
@@ -262,14 +280,16 @@ void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *), voi
         if (child == 0) {
             const OwnStack stack = own_stack(stack_bytes);
             const std::size_t bytes = painted < stack.size ? painted : stack.size;
-            paint_top(stack, bytes);
+            const std::size_t shallow = bytes < least_painted ? bytes : least_painted;
+            paint_top(stack, shallow);
             call_on(stack, empty_call, nullptr);
-            const std::size_t empty = depth_of(stack, bytes);
+            const std::size_t empty = depth_of(stack, shallow);
             paint_top(stack, bytes);
             events = static_cast<std::uint64_t *>(mmap(nullptr, most_events * sizeof(std::uint64_t),
                                                        PROT_READ | PROT_WRITE,
                                                        MAP_PRIVATE | MAP_ANONYMOUS | MAP_NORESERVE, -1, 0));
             if (events == MAP_FAILED) std::_Exit(114);
+            madvise(events, most_events * sizeof(std::uint64_t), MADV_HUGEPAGE); // fewer faults a page
             iron_stopwatch_space own{};
             iron_stopwatch_stack_top = reinterpret_cast<unsigned long>(stack.lowest + stack.size);
             iron_stopwatch_stack_size = stack.size;
@@ -281,7 +301,10 @@ void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *), voi
             iron_stopwatch_stack_top = 0;
             if (overflown) std::_Exit(115);
             const std::size_t depth = depth_of(stack, bytes);
-            own.deeper = depth + 64 > bytes && bytes < stack.size;
+            if (depth + 64 > bytes && bytes < stack.size) {
+                own.deeper = touched_of(stack) + 4096;
+                if (own.deeper <= bytes) own.deeper = bytes + 4096;
+            }
             work_out(returned, own);
             own.stack_peak_bytes = depth > empty ? depth - empty : 0;
             own.space_bytes += own.stack_peak_bytes;

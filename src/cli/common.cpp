@@ -24,7 +24,15 @@ void add_common(CLI::App &command, Options &options, bool measures) {
     if (!measures) return;
     command.add_option("--budget", options.budget, "time for measuring")->capture_default_str();
     command.add_option("--seed", options.seed, "seed of all inputs")->capture_default_str();
+    command.add_flag("--afresh", options.afresh, "start anew, whatever was measured before");
+    command.add_flag("--cold", options.cold,
+                     "time the first call of a new process each time, nothing warmed up");
     command.add_option("--upto", options.upto, "largest size to measure, n=20000; repeatable");
+}
+
+std::string told_path(const std::filesystem::path &path) {
+    const std::filesystem::path relative = path.lexically_proximate(std::filesystem::current_path());
+    return relative.empty() || *relative.begin() == ".." ? path.string() : relative.string();
 }
 
 std::pair<std::string, double> parse_size(const std::string &text) {

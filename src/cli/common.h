@@ -11,6 +11,7 @@
 #include "lab/measure.h"
 #include "records/documents.h"
 #include "records/problem.h"
+#include "views/page.h"
 
 namespace iron {
 
@@ -22,6 +23,9 @@ struct Options {
     std::uint64_t seed = 1;
     int tries = 200;
     bool json = false, quiet = false, verbose = false;
+    std::string data, claims; // foreign tables
+    bool afresh = false, cold = false;
+    bool keeps_aside = false; // earlier readings that do not fit any more; no option
 };
 
 enum Status {
@@ -50,6 +54,9 @@ struct Session {
 // Reads the problem and checks the options against it. Throws Error (usage).
 Session open_session(const Options &options);
 
+// As a person standing in the current folder would write it: relative where it lies below.
+std::string told_path(const std::filesystem::path &path);
+
 // "n=20000" as a size and its value. Throws Error (usage).
 std::pair<std::string, double> parse_size(const std::string &text);
 
@@ -71,25 +78,48 @@ class Teller {
 
 // The stages, over the files of the session. Each writes its documents and returns what the next one needs.
 struct Fitted {
-    std::vector<SeriesGrowth> growths;
+    std::vector<NamedSeries> series;
+    std::vector<SeriesGrowth> growths; // of each series
     std::vector<Measurement> measurements;
     std::vector<SolutionClaims> claims;
+    MemoryCurve memory;
 };
 std::vector<Built> build_stage(const Session &session, Teller &teller);
 Agreement agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller);
 MeasureSummary measure_stage(const Session &session, std::vector<Built> built, Agreement &agreement,
                              Teller &teller);
+// What the solutions claim; those that `agreement` (null: not known) does not let pass are excluded.
+std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *agreement);
+Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
+                   std::vector<Measurement> measurements, const MemoryCurve &memory);
 Fitted fit_stage(const Session &session);
 std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted);
-// Figures and tables; returns the files written.
+// The verdicts as a table with their reasons, and what is to be known of whole programs.
+std::string findings_text(const Session &session, const Fitted &fitted,
+                          const std::vector<JudgedClaim> &claims, const Agreement *agreement);
+// Ratios between the solutions that agree.
+CompareOptions compare_options(const Fitted &fitted);
+ComparisonOfAll compare_stage(const Session &session, const Fitted &fitted, const CompareOptions &options);
+// Who meets the problem's [target]; "" where it has none.
+std::string target_stage(const Session &session, const Fitted &fitted);
+// What report.html and report.md say; `figures`: names of those drawn.
+Page page_of(const Session &session, const Fitted &fitted, const std::vector<JudgedClaim> &claims,
+             const ComparisonOfAll &comparison, const std::vector<std::string> &figures);
+// Figures, tables and the report; returns the files written.
 std::vector<std::filesystem::path> report_stage(const Session &session, const Fitted &fitted,
-                                                const std::vector<JudgedClaim> &claims, Teller &teller);
+                                                const std::vector<JudgedClaim> &claims,
+                                                const ComparisonOfAll &comparison, Teller &teller);
 
 // All stages in order, then what was found, printed. Returns the exit status.
 int run_problem(const Options &options);
 
 // agreement.json of the results folder, if it is there.
 std::optional<Agreement> stored_agreement(const Session &session);
+
+// `fit` and `claims` on foreign tables.
+void add_foreign(CLI::App &command, Options &options, bool with_claims);
+void fit_foreign(const Options &options);
+int judge_foreign(const Options &options);
 
 // The commands, one a file. Each adds itself to the program and, when chosen, sets the exit status.
 void add_new(CLI::App &program, int &status);
@@ -101,7 +131,11 @@ void add_agree(CLI::App &program, int &status);
 void add_measure(CLI::App &program, int &status);
 void add_fit(CLI::App &program, int &status);
 void add_claims(CLI::App &program, int &status);
+void add_compare(CLI::App &program, int &status);
+void add_forecast(CLI::App &program, int &status);
+void add_changes(CLI::App &program, int &status);
 void add_report(CLI::App &program, int &status);
+void add_machine(CLI::App &program, int &status);
 void add_adapters(CLI::App &program, int &status);
 
 // 1 where a solution does not agree, or a claim is exceeded.

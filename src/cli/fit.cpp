@@ -10,9 +10,15 @@ void add_fit(CLI::App &program, int &status) {
     auto options = std::make_shared<Options>();
     CLI::App *command = program.add_subcommand("fit", "what each series grows like");
     add_common(*command, *options, false);
-    command->footer("Example: iron-stopwatch fit --problem demo/tide-climb\n"
-                    "Works from measurements.jsonl and writes growth.json.");
+    add_foreign(*command, *options, false);
+    command->footer(
+        "Example: iron-stopwatch fit --problem demo/tide-climb\n"
+        "         iron-stopwatch fit --data readings.csv\n"
+        "Works from measurements.jsonl and writes growth.json; or from any table with a column 'value' and "
+        "one for a size.");
     command->callback([options, &status] {
+        status = status_done;
+        if (!options->data.empty()) return fit_foreign(*options);
         const Session session = open_session(*options);
         const Fitted fitted = fit_stage(session);
         fmt::print("{}",

@@ -29,8 +29,12 @@ int main(int argc, char **argv) {
     add_measure(program, status);
     add_fit(program, status);
     add_claims(program, status);
+    add_compare(program, status);
+    add_forecast(program, status);
     add_report(program, status);
     add_run(program, status);
+    add_changes(program, status);
+    add_machine(program, status);
     add_adapters(program, status);
     add_demo(program, status);
     try {

@@ -7,15 +7,17 @@ namespace iron {
 
 void add_report(CLI::App &program, int &status) {
     auto options = std::make_shared<Options>();
-    CLI::App *command = program.add_subcommand("report", "figures and tables");
+    CLI::App *command = program.add_subcommand("report", "figures, tables and the page");
     add_common(*command, *options, false);
     command->footer("Example: iron-stopwatch report --problem demo/tide-climb\n"
-                    "Works from measurements.jsonl and writes figures/ and tables/.");
+                    "Works from measurements.jsonl and writes figures/, tables/, report.html and\nreport.md. "
+                    "What is drawn already is not drawn again.");
     command->callback([options, &status] {
         const Session session = open_session(*options);
         Teller teller(*options);
         const Fitted fitted = fit_stage(session);
-        const auto files = report_stage(session, fitted, claims_stage(session, fitted), teller);
+        const auto files = report_stage(session, fitted, claims_stage(session, fitted),
+                                        compare_stage(session, fitted, compare_options(fitted)), teller);
         nlohmann::ordered_json list = {{"schema", "iron-stopwatch/report/1"},
                                        {"files", nlohmann::ordered_json::array()}};
         for (const auto &file : files) {

@@ -4,6 +4,7 @@
 #include "cli/common.h"
 #include "core/claim/words.h"
 #include "records/files.h"
+#include "views/compare.h"
 #include "views/tables.h"
 #include "views/text.h"
 
@@ -14,37 +15,52 @@ namespace {
 void print_findings(const Session &session, const Agreement &agreement, const MeasureSummary &summary,
                     const Fitted &fitted, const std::vector<JudgedClaim> &claims) {
     fmt::print("{}\n", session.problem.title);
-    fmt::print(
-        "{}", wrapped(fmt::format("{} in {:.3g} s: {} of solution, shape and size; {}, seed {}",
-                                  counted_words(summary.measurements, "reading", "readings"), summary.spent_s,
-                                  counted_words(summary.cells, "combination", "combinations"),
-                                  counted_words(summary.generations, "generation", "generations"),
-                                  session.options.seed),
-                      terminal_width, 0));
+    const auto readings = [](int count) {
+        return counted_words(static_cast<std::size_t>(count), "reading", "readings");
+    };
+    std::string text = fmt::format("{} in {:.3g} s", readings(summary.measurements), summary.spent_s);
+    if (summary.stopped_early)
+        text += fmt::format(" of {:.3g} s, since nothing is left to decide", session.budget_s());
+    if (summary.recalled > 0) text += fmt::format("; {} from earlier sessions", readings(summary.recalled));
+    if (summary.disturbed > 0) text += fmt::format("; {} marked disturbed", readings(summary.disturbed));
+    text +=
+        fmt::format(": {} of solution, shape and size; {}, seed {}",
+                    counted_words(static_cast<std::size_t>(summary.cells), "combination", "combinations"),
+                    counted_words(static_cast<std::size_t>(summary.generations), "generation", "generations"),
+                    session.options.seed);
+    fmt::print("{}", wrapped(text, terminal_width, 0));
     if (status_of(agreement) != status_done) fmt::print("{}", agreement_text(agreement));
-    fmt::print("\n{}", claims_table(claims, fitted.growths, &agreement));
+    fmt::print("\n{}", findings_text(session, fitted, claims, &agreement));
 }
 
 } // namespace
 
 int run_problem(const Options &options) {
-    const Session session = open_session(options);
+    Session session = open_session(options);
+    session.options.keeps_aside = true; // the main job goes on after an edit
     Teller teller(options);
     const std::vector<Built> built = build_stage(session, teller);
     Agreement agreement = agree_stage(session, built, teller);
     const MeasureSummary summary = measure_stage(session, built, agreement, teller);
     const Fitted fitted = fit_stage(session);
     const std::vector<JudgedClaim> claims = claims_stage(session, fitted);
-    report_stage(session, fitted, claims, teller);
+    const ComparisonOfAll comparison = compare_stage(session, fitted, compare_options(fitted));
+    const std::string target = target_stage(session, fitted);
+    report_stage(session, fitted, claims, comparison, teller);
     if (options.json) {
         nlohmann::ordered_json all;
         all["schema"] = "iron-stopwatch/run/1";
-        for (const char *name : {"agreement", "growth", "claims"})
+        for (const char *name : {"agreement", "growth", "claims", "comparison"})
             all[name] = nlohmann::ordered_json::parse(read_file(session.file(std::string(name) + ".json")));
+        if (!target.empty())
+            all["forecast"] = nlohmann::ordered_json::parse(read_file(session.file("forecast.json")));
         fmt::print("{}\n", all.dump(2));
     } else {
         print_findings(session, agreement, summary, fitted, claims);
-        fmt::print("\nResults in {}\n", session.out.string());
+        if (const std::string fastest = fastest_words(comparison); !fastest.empty())
+            fmt::print("\n{}", wrapped("Fastest in the worst shape: " + fastest + ".", terminal_width, 0));
+        if (!target.empty()) fmt::print("\n{}", target);
+        fmt::print("\nResults in {}\n", told_path(session.out));
     }
     return std::max(status_of(agreement), status_of(claims));
 }

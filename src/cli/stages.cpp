@@ -1,11 +1,17 @@
 #include <fmt/format.h>
+#include <functional>
+#include <set>
 #include <unistd.h>
 
 #include "cli/common.h"
+#include "lab/language.h"
 #include "lab/parallel.h"
+#include "lab/quiet.h"
+#include "lab/size_lines.h"
 #include "lab/workspace.h"
 #include "records/files.h"
 #include "views/figures.h"
+#include "views/tables.h"
 #include "views/text.h"
 
 namespace iron {
@@ -56,19 +62,78 @@ Agreement agree_stage(const Session &session, const std::vector<Built> &built, T
     return agreement;
 }
 
+namespace {
+
+// Programs that do nothing, in the languages of the whole programs among the solutions.
+std::map<std::string, Runnable> empty_programs(const std::vector<Built> &built, const Builder &builder) {
+    std::map<std::string, Runnable> programs;
+    for (const Built &one : built)
+        if (one.ok && one.style == Style::program && !programs.contains(one.language))
+            if (auto empty = builder.empty_program(one.language)) programs[one.language] = *empty;
+    return programs;
+}
+
+// What is still open, from the readings so far.
+std::vector<NamedNeed> open_needs(const Session &session, const std::vector<SolutionClaims> &claims,
+                                  const std::vector<Measurement> &measurements, const MemoryCurve &memory) {
+    // Where steps were counted, times are not asked yet: over several sizes they take long to fit.
+    std::set<std::pair<std::string, std::string>> counted;
+    for (const Measurement &m : measurements)
+        if (m.kind == "counting") counted.insert({m.solution, m.shape});
+    std::vector<Measurement> deciding;
+    for (const Measurement &m : measurements)
+        if (session.problem.sizes.size() < 2 || m.kind != "timing" ||
+            !counted.contains({m.solution, m.shape}))
+            deciding.push_back(m);
+    const Fitted fitted = fitted_from(session, claims, std::move(deciding), memory);
+    std::vector<NamedNeed> needs;
+    for (const SolutionClaims &one : claims)
+        for (const std::string &shape : session.shape_names())
+            needs.push_back({one.solution, shape, true, 0});
+    for (const JudgedClaim &one :
+         judge_claims(claims, fitted.growths, session.problem.sizes.front().name, memory)) {
+        if (one.judgement.verdict != Verdict::undecided) continue;
+        for (NamedNeed &need : needs)
+            if (need.solution == one.solution &&
+                (one.judgement.worst_shape.empty() || need.shape == one.judgement.worst_shape)) {
+                need.decided = false;
+                if (one.judgement.would_decide)
+                    need.up_to = std::max(need.up_to, one.judgement.would_decide->size);
+            }
+    }
+    return needs;
+}
+
+} // namespace
+
 MeasureSummary measure_stage(const Session &session, std::vector<Built> built, Agreement &agreement,
                              Teller &teller) {
     teller.phase("building step counters");
+    MeasureOptions options;
     {
         const Workspace scratch;
-        Builder(scratch.path()).build_counters(session.problem, built, agreement.agreeing());
+        const Builder builder(scratch.path());
+        builder.build_counters(session.problem, built, agreement.agreeing());
+        options.empty_programs = empty_programs(built, builder);
     }
+    const MachineLock lock(
+        [&] { teller.note("another measurement is under way on this machine; waiting for it"); });
+    Conditions &conditions = options.conditions;
+    conditions.seed = session.options.seed;
+    conditions.budget_s = session.budget_s();
+    conditions.cold = session.options.cold;
+    conditions.machine = this_machine();
+    conditions.memory =
+        memory_curve(conditions.machine, [&] { teller.phase("measuring this machine's memory, once"); });
     teller.phase(fmt::format("measuring for {:.3g} s", session.budget_s()));
-    MeasureOptions options;
-    options.budget_s = session.budget_s();
-    options.seed = session.options.seed;
     options.shapes = session.options.shapes;
     options.upto = session.upto();
+    options.afresh = session.options.afresh;
+    options.keep_aside = session.options.keeps_aside;
+    options.judge = [&,
+                     claims = claims_of(session, &agreement)](const std::vector<Measurement> &measurements) {
+        return open_needs(session, claims, measurements, conditions.memory);
+    };
     options.progress = [&](double spent_s, const std::string &doing) {
         teller.progress(spent_s, session.budget_s(), doing);
     };
@@ -90,38 +155,93 @@ std::optional<Agreement> stored_agreement(const Session &session) {
     return read_agreement(session.file("agreement.json"));
 }
 
-Fitted fit_stage(const Session &session) {
-    Fitted fitted;
-    Journal journal = read_journal(session.file("measurements.jsonl"));
-    fitted.measurements = std::move(journal.measurements);
-    const std::optional<Agreement> agreement = stored_agreement(session);
-    std::vector<std::string> names;
+namespace {
+
+// It went over a limit at some size while it was measured: below that it is right, and may be judged.
+bool only_too_large(const SolutionAgreement &entry) {
+    return entry.found_while == "measuring" &&
+           (entry.outcome == Outcome::over_time || entry.outcome == Outcome::over_memory ||
+            entry.outcome == Outcome::over_stack || entry.outcome == Outcome::over_output);
+}
+
+} // namespace
+
+std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *agreement) {
+    std::vector<SolutionClaims> all;
     for (const Solution *solution : session.solutions()) {
-        names.push_back(solution->name);
-        SolutionClaims claims{solution->name, solution->claims,
-                              style_of(session.problem, *solution) == Style::program, ""};
+        SolutionClaims claims;
+        claims.solution = solution->name;
+        claims.claims = solution->claims;
+        claims.whole_program = style_of(session.problem, *solution) == Style::program;
+        const Language *language =
+            solution->sources.empty() ? nullptr : language_of(solution->sources.front());
+        claims.collects_garbage = language && language->reserves_memory;
         if (agreement)
             if (const SolutionAgreement *entry = agreement->solution(solution->name);
-                entry && entry->verdict != SolutionAgreement::Verdict::agrees)
+                entry && entry->verdict != SolutionAgreement::Verdict::agrees && !only_too_large(*entry))
                 claims.excluded = sentence_for(*entry);
-        fitted.claims.push_back(std::move(claims));
+        all.push_back(std::move(claims));
     }
-    const std::string &size = session.problem.sizes.front().name;
-    fitted.growths = fit_all(all_series(fitted.measurements, names, session.shape_names(), size),
-                             claimed_growths(fitted.claims, size));
+    return all;
+}
+
+Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
+                   std::vector<Measurement> measurements, const MemoryCurve &memory) {
+    // Growth in the first size: where the others have their usual values.
+    const SizeLine sweep = size_lines(session.problem, {}).front();
+    const auto on_sweep = [&](const Sizes &sizes) { return sweep.at(sizes.at(sweep.grows)) == sizes; };
+    Fitted fitted{{}, {}, std::move(measurements), std::move(claims), memory};
+    std::vector<std::string> names;
+    std::map<std::string, const SolutionClaims *> claims_by_name;
+    for (const SolutionClaims &one : fitted.claims) {
+        names.push_back(one.solution);
+        claims_by_name[one.solution] = &one;
+    }
+    fitted.series =
+        all_series(fitted.measurements, names, session.shape_names(), session.problem.size_names(), on_sweep);
+    const std::vector<NamedSeries> &series = fitted.series;
+    const std::vector<Relation> relations = session.problem.relations();
+    CandidateStore store;
+    std::vector<const JointCandidates *> candidates;
+    for (const NamedSeries &one : series)
+        candidates.push_back(store.of(one.cells, relations));
+    fitted.growths.resize(series.size());
+    parallel_for(static_cast<int>(series.size()), [&](int i) {
+        fitted.growths[i] = fit_one(
+            series[i], bounds_on(*claims_by_name.at(series[i].solution), series[i].metric), candidates[i]);
+    });
+    return fitted;
+}
+
+Fitted fit_stage(const Session &session) {
+    Journal journal = read_journal(session.file("measurements.jsonl"));
+    const std::optional<Agreement> agreement = stored_agreement(session);
+    Fitted fitted = fitted_from(session, claims_of(session, agreement ? &*agreement : nullptr),
+                                std::move(journal.measurements), memory_curve_in(journal.heading));
     write_file(session.file("growth.json"), growth_json(fitted.growths));
     return fitted;
 }
 
 std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted) {
     std::vector<JudgedClaim> claims =
-        judge_claims(fitted.claims, fitted.growths, session.problem.sizes.front().name);
+        judge_claims(fitted.claims, fitted.growths, session.problem.sizes.front().name, fitted.memory);
     write_file(session.file("claims.json"), claims_json(claims));
     return claims;
 }
 
+std::string findings_text(const Session &session, const Fitted &fitted,
+                          const std::vector<JudgedClaim> &claims, const Agreement *agreement) {
+    std::string text = claims_table(claims, fitted.growths, agreement);
+    const auto sentences = floor_sentences(fitted.measurements, session.problem.sizes.front().name);
+    if (!sentences.empty()) text += "\n";
+    for (const std::string &sentence : sentences)
+        text += wrapped(sentence + ".", terminal_width, 2);
+    return text;
+}
+
 std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
-                                   const std::vector<JudgedClaim> &claims, Teller &teller) {
+                                   const std::vector<JudgedClaim> &claims, const ComparisonOfAll &comparison,
+                                   Teller &teller) {
     teller.phase("drawing");
     std::vector<fs::path> files;
     const auto write = [&](const std::string &name, const std::string &text) {
@@ -134,17 +254,33 @@ std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
     std::vector<std::string> names;
     for (const Solution *solution : session.solutions())
         names.push_back(solution->name);
-    const std::vector<Figure> figures =
-        growth_figures(session.problem.title, fitted.growths, names, session.shape_names(),
-                       session.problem.sizes.front().name);
+    const std::string &swept = session.problem.sizes.front().name;
+    std::vector<Figure> figures =
+        growth_figures(session.problem.title, fitted.growths, names, session.shape_names(), swept);
+    const auto add = [&](std::vector<Figure> more) {
+        std::move(more.begin(), more.end(), std::back_inserter(figures));
+    };
+    add(claim_figures(claims, fitted.growths, swept, [&](double size) {
+        return complete_sizes(session.problem, {{swept, size}});
+    }));
+    add(comparison_figures(session.problem.title, comparison, names));
     if (find_program("gnuplot").empty())
         throw Error(Category::not_possible, "gnuplot is not installed: no figures were drawn",
                     "on Debian: apt-get install gnuplot-nox; the tables are in " +
                         session.file("tables").string());
+    // What is drawn already from the same data stays.
+    const auto is_drawn = [&](const Figure &figure) {
+        const auto kept = [&](const char *ending) { return session.file("figures/" + figure.name + ending); };
+        return fs::exists(kept(".svg")) && fs::exists(kept(".png")) && fs::exists(kept(".dat")) &&
+               fs::exists(kept(".gp")) && read_file(kept(".dat")) == figure.data &&
+               read_file(kept(".gp")) == figure.script;
+    };
+    std::vector<Figure> stale;
+    std::copy_if(figures.begin(), figures.end(), std::back_inserter(stale), std::not_fn(is_drawn));
     // Drawn aside and moved into place whole.
     const Workspace scratch;
-    parallel_for(static_cast<int>(figures.size()), [&](int i) {
-        const Figure &figure = figures[i];
+    parallel_for(static_cast<int>(stale.size()), [&](int i) {
+        const Figure &figure = stale[i];
         write_file(scratch.path() / (figure.name + ".dat"), figure.data);
         write_file(scratch.path() / (figure.name + ".gp"), figure.script);
         Launch launch;
@@ -156,9 +292,19 @@ std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
             throw Error(Category::not_possible,
                         "gnuplot could not draw " + figure.name + ": " + drawn.errors);
     });
+    for (const Figure &figure : stale)
+        for (const char *ending : {".svg", ".png", ".dat", ".gp"}) // the data last: they say it is done
+            write_file(session.file("figures/" + figure.name + ending),
+                       read_file(scratch.path() / (figure.name + ending)));
     for (const Figure &figure : figures)
         for (const char *ending : {".svg", ".png", ".dat", ".gp"})
-            write("figures/" + figure.name + ending, read_file(scratch.path() / (figure.name + ending)));
+            files.push_back(session.file("figures/" + figure.name + ending));
+    std::vector<std::string> drawn_names;
+    for (const Figure &figure : figures)
+        drawn_names.push_back(figure.name);
+    const Page page = page_of(session, fitted, claims, comparison, drawn_names);
+    write("report.html", page_html(page));
+    write("report.md", page_markdown(page));
     teller.clear();
     return files;
 }

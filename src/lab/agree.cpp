@@ -19,7 +19,7 @@ namespace iron {
 
 namespace {
 
-using Verdict = SolutionAgreement::Verdict;
+using Found = SolutionAgreement::Verdict;
 
 constexpr double least_limit_s = 0.25;      // of a small input
 constexpr double least_of_programs_s = 1.5; // of a whole process, or a large input
@@ -40,7 +40,7 @@ class Agreeing {
             SolutionAgreement entry;
             entry.name = one.name;
             if (!one.ok) {
-                entry.verdict = Verdict::fails;
+                entry.verdict = Found::fails;
                 entry.outcome = Outcome::not_built;
                 entry.detail = one.message;
             } else
@@ -61,7 +61,7 @@ class Agreeing {
     }
 
   private:
-    bool in_play(const SolutionAgreement &entry) const { return entry.verdict == Verdict::agrees; }
+    bool in_play(const SolutionAgreement &entry) const { return entry.verdict == Found::agrees; }
 
     int still_in_play() const {
         return static_cast<int>(std::count_if(agreement_.solutions.begin(), agreement_.solutions.end(),
@@ -224,22 +224,39 @@ class Agreeing {
 
     void took(const std::string &name, const Trial &trial, const Answered &answered) {
         if (answered.outcome != Outcome::done) return;
-        const auto [quickest, first] = quickest_.emplace(name, answered.seconds);
-        quickest->second = std::min(quickest->second, answered.seconds);
-        const double own = answered.seconds - quickest->second;
+        const double seconds = answered.seconds / SteadyClock::patience();
+        const auto [quickest, first] = quickest_.emplace(name, seconds);
+        quickest->second = std::min(quickest->second, seconds);
+        const double own = seconds - quickest->second;
         slowest_[name] = std::max(slowest_[name], own);
         const std::string &size = problem_.sizes.front().name;
-        // A start takes now long, now longer, the more so side by side.
-        const double slow =
-            answerers_.at(name).built().style == Style::program ? 0.3 + 3 * quickest->second : slow_s;
+        const double slow = slow_for(name);
         if (!trial.sizes.contains(size)) return;
         const double at = trial.sizes.at(size);
         auto &times = times_[name];
-        times[at] = std::max(times[at], own);
+        const auto [here, fresh] = times.emplace(at, std::pair(own, own));
+        here->second = {std::min(here->second.first, own), std::max(here->second.second, own)};
         const auto before = times.find(at - 1);
         // Exponential work gets dearer by a factor from one size to the next.
-        const double dearer = before == times.end() ? 1 : own / std::max(before->second, slow / 8);
+        const double dearer = before == times.end() ? 1 : own / std::max(before->second.second, slow / 8);
         if (own > slow || own * dearer > 4 * slow) too_slow_from_.emplace(name, at + 1);
+    }
+
+    // From which time on a call is slow. A start takes now long, now longer, the more so side by side.
+    double slow_for(const std::string &name) const {
+        return answerers_.at(name).built().style == Style::program ? 0.3 + 3 * quickest_.at(name) : slow_s;
+    }
+
+    // Whether a call that ran out of time may just have been slow: at a large size, or where every call just
+    // below was slow already (on a busy machine the step from there is longer than foreseen). What hangs
+    // comes out of the blue.
+    bool may_be_slow(const std::string &name, const Trial &trial) const {
+        if (large_) return true;
+        const auto size = trial.sizes.find(problem_.sizes.front().name);
+        const auto times = times_.find(name);
+        if (size == trial.sizes.end() || times == times_.end()) return false;
+        const auto above = times->second.upper_bound(size->second);
+        return above != times->second.begin() && std::prev(above)->second.first > slow_for(name) / 4;
     }
 
     std::vector<std::string> asked_at(const Sizes &sizes) const {
@@ -261,11 +278,12 @@ class Agreeing {
             const Outcome outcome = found->second.outcome;
             if (outcome == Outcome::done)
                 answers[entry.name] = std::move(found->second.text);
-            else if (large_ && (outcome == Outcome::over_time || outcome == Outcome::over_memory))
-                // Slow or greedy at a large size is not wrong: how far it goes is for measuring to tell.
+            else if ((outcome == Outcome::over_time && may_be_slow(entry.name, trial)) ||
+                     (outcome == Outcome::over_memory && large_))
+                // Slow or greedy is not wrong: how far it goes is for measuring to tell.
                 too_slow_from_[entry.name] = trial.sizes.at(problem_.sizes.front().name);
             else
-                mark(entry, Verdict::fails, found->second.outcome, found->second.detail, trial,
+                mark(entry, Found::fails, found->second.outcome, found->second.detail, trial,
                      trial.expected.value_or(""), "");
         }
         const std::optional<std::string> expected =
@@ -273,7 +291,7 @@ class Agreeing {
         if (!expected) return disputed(answers, trial);
         for (SolutionAgreement &entry : agreement_.solutions) {
             if (entry.counterexample && entry.counterexample->expected.empty() &&
-                entry.verdict == Verdict::fails && entry.counterexample->seed == trial.seed &&
+                entry.verdict == Found::fails && entry.counterexample->seed == trial.seed &&
                 entry.counterexample->shape == trial.shape)
                 entry.counterexample->expected = *expected;
             const auto found = answers.find(entry.name);
@@ -281,7 +299,7 @@ class Agreeing {
             const Comparison comparison = referee_.compare(trial.input, *expected, found->second);
             if (comparison.same) continue;
             const bool silent = words_missing(found->second) && !words_missing(*expected);
-            mark(entry, silent ? Verdict::fails : Verdict::disagrees,
+            mark(entry, silent ? Found::fails : Found::disagrees,
                  silent ? Outcome::no_answer : Outcome::wrong_answer,
                  silent ? "it ended well, and wrote nothing" : comparison.where, trial, *expected,
                  found->second);
@@ -325,13 +343,13 @@ class Agreeing {
         for (SolutionAgreement &entry : agreement_.solutions) {
             const auto found = answers.find(entry.name);
             if (found == answers.end()) continue;
-            mark(entry, Verdict::disagrees, Outcome::wrong_answer,
+            mark(entry, Found::disagrees, Outcome::wrong_answer,
                  "the solutions differ and no side has the majority; name a reference in [answers]", trial,
                  "(no majority)", found->second);
         }
     }
 
-    void mark(SolutionAgreement &entry, Verdict verdict, Outcome outcome, const std::string &detail,
+    void mark(SolutionAgreement &entry, Found verdict, Outcome outcome, const std::string &detail,
               const Trial &trial, const std::string &expected, const std::string &got) {
         entry.verdict = verdict;
         entry.outcome = outcome;
@@ -395,9 +413,10 @@ class Agreeing {
     std::map<std::string, Answerer> answerers_;
     std::map<std::string, double> slowest_, quickest_; // call (or process) by solution, the start taken off
     std::map<std::string, double> too_slow_from_;      // first size
-    std::map<std::string, std::map<double, double>> times_; // longest call by solution and first size
-    std::map<std::string, Trial> found_on_;                 // the input that a solution failed on
-    std::pair<int, int> fewest_votes_{0, 0};                // the weakest majority: so many of so many
+    // shortest and longest call by solution and first size
+    std::map<std::string, std::map<double, std::pair<double, double>>> times_;
+    std::map<std::string, Trial> found_on_;  // the input that a solution failed on
+    std::pair<int, int> fewest_votes_{0, 0}; // the weakest majority: so many of so many
     bool large_ = false;
     Agreement agreement_;
 };

@@ -22,56 +22,27 @@ namespace fs = std::filesystem;
 
 namespace {
 
-constexpr double compile_limit_s = 120;
+// Library calls whose bulk work is counted (adapters/cpp/bulk_receiver.cpp), and those of C++ alone
+// (tree_receiver.cpp).
+const char *const bulk_calls[] = {"memcpy",  "mempcpy", "memmove", "memset", "memcmp",  "bcmp",   "memchr",
+                                  "memrchr", "strlen",  "strnlen", "strcmp", "strncmp", "strcpy", "stpcpy",
+                                  "strncpy", "strcat",  "strdup",  "strchr", "strrchr", "strstr", "calloc",
+                                  "realloc", "qsort",   "bsearch", "fread",  "fwrite",  "fgets",  "fputs"};
+const char *const bulk_calls_of_cpp[] = {"_ZSt11_Hash_bytesPKvmm",
+                                         "_ZSt18_Rb_tree_incrementPSt18_Rb_tree_node_base",
+                                         "_ZSt18_Rb_tree_decrementPSt18_Rb_tree_node_base",
+                                         "_ZSt18_Rb_tree_incrementPKSt18_Rb_tree_node_base",
+                                         "_ZSt18_Rb_tree_decrementPKSt18_Rb_tree_node_base",
+                                         "_ZSt29_Rb_tree_insert_and_rebalancebPSt18_Rb_tree_node_baseS0_RS_"};
 
-// Files that a compiler's dependency file (make rules) names as read.
-std::vector<std::string> dependencies_in(const std::string &text) {
-    std::vector<std::string> files;
-    std::string word;
-    bool after_colon = false;
-    const auto end_word = [&] {
-        if (after_colon && !word.empty()) files.push_back(word);
-        if (!word.empty() && word.back() == ':') after_colon = true;
-        word.clear();
-    };
-    for (std::size_t i = 0; i < text.size(); ++i) {
-        if (text[i] == '\\' && i + 1 < text.size() && text[i + 1] == '\n') {
-            end_word();
-            ++i;
-        } else if (text[i] == '\\' && i + 1 < text.size() && text[i + 1] == ' ')
-            word += text[++i];
-        else if (text[i] == ' ' || text[i] == '\n') {
-            end_word();
-            if (text[i] == '\n') after_colon = false;
-        } else
-            word += text[i];
-    }
-    end_word();
-    return files;
-}
-
-std::string digest_of_file(const fs::path &path) {
-    // Headers are shared between solutions, and do not change while the tool runs its builds.
-    static std::mutex guard;
-    static std::map<std::string, std::string> known;
-    const std::lock_guard lock(guard);
-    auto &digest = known[path.string()];
-    if (digest.empty()) digest = fs::is_regular_file(path) ? hex_digest(read_file(path)) : "missing";
-    return digest;
-}
-
-// Every line of a build's list is a file it read (below `folder` where the path is relative) and that file's
-// digest.
-bool unchanged(const fs::path &list, const fs::path &folder) {
-    if (!fs::is_regular_file(list)) return false;
-    std::istringstream lines(read_file(list));
-    std::string digest, path;
-    bool any = false;
-    while (lines >> digest && std::getline(lines >> std::ws, path)) {
-        if (digest_of_file(folder / path) != digest) return false;
-        any = true;
-    }
-    return any;
+// Before C++20 std::string's members lie compiled in the library, where no step is seen; with its assertions
+// on they are compiled with the solution.
+bool string_is_precompiled(const std::vector<std::string> &flags) {
+    std::string standard;
+    for (const std::string &flag : flags)
+        if (flag.starts_with("-std=")) standard = flag.substr(5);
+    return standard.empty() || standard.ends_with("11") || standard.ends_with("14") ||
+           standard.ends_with("17");
 }
 
 } // namespace
@@ -108,17 +79,6 @@ std::vector<std::string> split_words(const std::string &text) {
     return words;
 }
 
-fs::path cache_folder() {
-    const auto variable = [](const char *name) {
-        const char *value = std::getenv(name);
-        return fs::path(value ? value : "");
-    };
-    if (const fs::path own = variable("IRON_STOPWATCH_CACHE"); !own.empty()) return fs::absolute(own);
-    if (const fs::path xdg = variable("XDG_CACHE_HOME"); !xdg.empty()) return xdg / "iron-stopwatch";
-    if (const fs::path home = variable("HOME"); !home.empty()) return home / ".cache" / "iron-stopwatch";
-    return fs::temp_directory_path() / fmt::format("iron-stopwatch-{}", getuid());
-}
-
 std::string version_of(const std::string &program) {
     static std::mutex guard;
     static std::map<std::string, std::string> known;
@@ -127,7 +87,11 @@ std::string version_of(const std::string &program) {
     std::string version;
     if (const std::string path = find_program(program); !path.empty()) {
         Launch launch;
-        launch.command = {path, "--version"};
+        launch.command = {path};
+        // See start_command(): the warning would be taken for the version.
+        if (program == "java") launch.command.push_back("-XX:-UsePerfData");
+        if (program == "javac") launch.command.push_back("-J-XX:-UsePerfData");
+        launch.command.push_back("--version");
         const Workspace scratch;
         const Finished finished = run_to_end(launch, scratch.path(), 10);
         version = finished.output.substr(0, finished.output.find('\n'));
@@ -135,11 +99,11 @@ std::string version_of(const std::string &program) {
     return known[program] = version;
 }
 
-Builder::Builder(fs::path scratch) : scratch_(std::move(scratch)), cache_(cache_folder()) {
+Builder::Builder(fs::path scratch) : scratch_(std::move(scratch)), store_(cache_folder(), scratch_) {
     std::string all;
     for (const CarriedFile &file : carried_adapters())
         all += file.path + "\n" + std::string(file.text) + "\n";
-    adapters_ = cache_ / ("adapters-" + hex_digest(all));
+    adapters_ = cache_folder() / ("adapters-" + hex_digest(all));
     lay_out(carried_adapters(), adapters_);
 }
 
@@ -182,11 +146,6 @@ Runnable Builder::prepared(const Problem &problem, const Solution &solution, Sty
                                       first, fs::path(first).extension().string());
         return runnable;
     }
-    if (style == Style::function && solution.run.empty() && language && language->adapter.empty()) {
-        product.message =
-            fmt::format("function style in {} is not supported; give it style = \"program\"", language->name);
-        return runnable;
-    }
     for (const std::string &tool : {language && solution.build.empty() ? language->compiler : "",
                                     language && solution.run.empty() ? language->interpreter : ""})
         if (!tool.empty() && find_program(tool).empty()) {
@@ -199,8 +158,10 @@ Runnable Builder::prepared(const Problem &problem, const Solution &solution, Sty
     if (compiles) product = compiled(problem, solution, style, false);
     if (!product.ok) return runnable;
     if (language && language->reserves_memory) runnable.reserves_memory = true;
-    if (language && language->adapter == "python" && style == Style::function)
+    if (style == Style::function) {
         runnable.environment.push_back("PYTHONPATH=" + (adapters_ / "python").string());
+        runnable.environment.push_back("NODE_PATH=" + (adapters_ / "javascript").string());
+    }
     if (solution.keeps_input) runnable.environment.push_back("IRON_STOPWATCH_KEEPS_INPUT=1");
     if (!solution.run.empty()) {
         runnable.reserves_memory = true; // nobody knows what it starts
@@ -245,35 +206,109 @@ Runnable Builder::helper(const Problem &problem, const std::string &path) const 
     return runnable;
 }
 
+std::optional<Runnable> Builder::empty_program(const std::string &language) const {
+    static const std::map<std::string, std::pair<std::string, std::string>> texts = {
+        {"C++", {"empty.cpp", "#include <iostream>\nint main() {}\n"}},
+        {"C", {"empty.c", "int main(void) { return 0; }\n"}},
+        {"Python", {"empty.py", "\n"}},
+        {"JavaScript", {"empty.js", "\n"}},
+        {"Java", {"Empty.java", "class Empty { public static void main(String[] arguments) {} }\n"}},
+    };
+    const auto found = texts.find(language);
+    if (found == texts.end()) return std::nullopt;
+    Problem problem;
+    problem.folder = adapters_ / "empty"; // a folder that stays: builds are kept by it
+    write_file(problem.folder / found->second.first, found->second.second);
+    Solution solution;
+    solution.name = "empty";
+    solution.sources = {found->second.first};
+    Product product;
+    const Runnable runnable = prepared(problem, solution, Style::program, product);
+    return product.ok ? std::optional(runnable) : std::nullopt;
+}
+
 void Builder::build_counters(const Problem &problem, std::vector<Built> &built,
                              const std::vector<std::string> &names) const {
     parallel_for(static_cast<int>(built.size()), [&](int i) {
         Built &one = built[i];
         if (!one.ok || std::find(names.begin(), names.end(), one.name) == names.end()) return;
-        const Solution &solution = *problem.solution(one.name);
-        const bool native = one.language == "C++" || one.language == "C";
-        if (one.style == Style::program && (!native || !solution.run.empty())) {
-            one.no_counting = "whole programs have step counters in C and C++ alone";
-            return;
+        try {
+            build_counter(problem, *problem.solution(one.name), one);
+        } catch (const Error &error) {
+            if (error.category() == Category::interrupted) throw;
+            one.no_counting = error.what();
         }
-        if (one.language == "Python") {
-            one.counting = one.timing;
-            one.counting->environment.push_back("PYTHONHASHSEED=0"); // the same order of sets in every count
-            return;
-        }
-        if (!solution.build.empty() && solution.build.find("{flags}") == std::string::npos) {
-            one.no_counting = "its build command has no {flags}, so the step counters can't be built in";
-            return;
-        }
-        const Product counting = compiled(problem, solution, one.style, true);
-        if (counting.ok) {
-            one.counting = {{counting.program.string()}, problem.folder, problem.limits, {}, false};
-            if (one.style == Style::function)
-                one.counting->limits.memory_bytes += std::int64_t{1}
-                                                     << 29; // the book kept of what is allocated
-        } else
-            one.no_counting = "the build with step counters failed: " + counting.message;
     });
+}
+
+void Builder::build_counter(const Problem &problem, const Solution &solution, Built &built) const {
+    const bool native = built.language == "C++" || built.language == "C";
+    if (built.style == Style::program && (!native || !solution.run.empty())) {
+        built.no_counting = "whole programs have step counters in C and C++ alone";
+        return;
+    }
+    if (!native) {
+        if (solution.run.empty())
+            built.counting = counting_by_interpreter(built, solution);
+        else
+            built.no_counting = "it has a 'run' command of its own";
+        return;
+    }
+    if (!solution.build.empty() && solution.build.find("{flags}") == std::string::npos) {
+        built.no_counting = "its build command has no {flags}, so the step counters can't be built in";
+        return;
+    }
+    const Product counting = compiled(problem, solution, built.style, true);
+    if (!counting.ok) {
+        built.no_counting = "the build with step counters failed: " + counting.message;
+        return;
+    }
+    built.counting = {{counting.program.string()}, problem.folder, problem.limits, {}, false};
+    // The book kept of what is allocated.
+    if (built.style == Style::function) built.counting->limits.memory_bytes += std::int64_t{1} << 29;
+}
+
+// What the interpreter needs to be told so that it counts, and comes to the same count every time.
+Runnable Builder::counting_by_interpreter(const Built &built, const Solution &solution) const {
+    Runnable counting = built.timing;
+    const auto told = [&](const std::vector<std::string> &options) {
+        counting.command.insert(counting.command.begin() + 1, options.begin(), options.end());
+    };
+    if (built.language == "Python" || built.language == "JavaScript")
+        counting.environment.push_back("IRON_STOPWATCH_COUNTS=1");
+    if (built.language == "Python") counting.environment.push_back("PYTHONHASHSEED=0");
+    if (built.language == "JavaScript") {
+        told({"--random-seed=1", "--max-semi-space-size=1"}); // little garbage before it is collected
+    }
+    if (built.language == "Java") {
+        const JavaCounters jars = java_counters();
+        told({"--add-exports", "java.base/jdk.internal.org.objectweb.asm=ALL-UNNAMED",
+              fmt::format("-javaagent:{}={}{}", jars.agent.string(), solution.threads > 1 ? "atomic:" : "",
+                          jars.counters.string()),
+              "-XX:-PrintWarnings", "-XX:-UseTLAB", "-Xmn2m"}); // every object counts by itself
+    }
+    return counting;
+}
+
+Builder::JavaCounters Builder::java_counters() const {
+    static std::mutex guard; // several solutions need them at once
+    const std::lock_guard lock(guard);
+    const auto jar = [&](const std::string &name, const std::vector<std::string> &exports) {
+        const fs::path source = adapters_ / "java" / (name + ".java");
+        std::vector<std::string> compile = {"javac", "-d", "{output}"};
+        compile.insert(compile.end(), exports.begin(), exports.end());
+        compile.push_back(source.string());
+        const Product classes = store_.made(compile, adapters_, {source}, "classes");
+        if (!classes.ok) throw Error(Category::not_possible, name + " can't be built: " + classes.message);
+        const Product packed =
+            store_.made({"jar", "--create", "--file", "{output}", "--manifest",
+                         (adapters_ / "java" / "StepAgent.mf").string(), "-C", classes.program.string(), "."},
+                        adapters_, {source}, name + ".jar");
+        if (!packed.ok) throw Error(Category::not_possible, name + " can't be packed: " + packed.message);
+        return packed.program;
+    };
+    return {jar("StepAgent", {"--add-exports", "java.base/jdk.internal.org.objectweb.asm=ALL-UNNAMED"}),
+            jar("IronStopwatchCounters", {})};
 }
 
 // One of our own sources, compiled once to an object that goes into the builds.
@@ -282,8 +317,10 @@ fs::path Builder::linked_in(const std::string &source) const {
     static std::mutex guard; // several solutions need it at once
     const std::lock_guard lock(guard);
     const char *compiler = path.extension() == ".c" ? "gcc" : "g++";
-    const Product object = made({compiler, "-O2", "-c", path.string(), "-o", "{output}"}, adapters_, {path},
-                                path.stem().string() + ".o");
+    std::vector<std::string> command = {compiler, "-O2", "-c", path.string(), "-o", "{output}"};
+    if (path.extension() == ".cpp") // they go into C programs too, which have no C++ library
+        command.insert(command.end(), {"-fno-exceptions", "-fno-rtti"});
+    const Product object = store_.made(command, adapters_, {path}, path.stem().string() + ".o");
     if (!object.ok) throw Error(Category::not_possible, source + " can't be built: " + object.message);
     return object.program;
 }
@@ -295,12 +332,23 @@ std::vector<std::string> Builder::command_for(const Problem &problem, const Solu
         split_words(solution.flags.empty() && language ? language->flags : solution.flags);
     const bool native = language && (language->name == "C++" || language->name == "C");
     if (native && style == Style::function) flags.push_back("-I" + (adapters_ / language->adapter).string());
-    if (native && style == Style::program) flags.push_back(linked_in("c/stack_watch.c").string());
-    if (counting) {
+    if (language && language->name == "Java" && style == Style::function)
         flags.insert(flags.end(),
-                     {"-fprofile-arcs",
-                      solution.threads > 1 ? "-fprofile-update=atomic" : "-fprofile-update=single",
-                      linked_in("cpp/step_receiver.cpp").string()});
+                     {"-sourcepath", (adapters_ / language->adapter).string(), "-implicit:class"});
+    if (native) flags.push_back(linked_in("c/stack_watch.c").string());
+    if (counting) {
+        flags.insert(
+            flags.end(),
+            {"-fprofile-arcs", solution.threads > 1 ? "-fprofile-update=atomic" : "-fprofile-update=single",
+             linked_in("cpp/step_receiver.cpp").string(), linked_in("cpp/bulk_receiver.cpp").string()});
+        for (const char *name : bulk_calls)
+            flags.push_back(fmt::format("-Wl,--wrap={}", name));
+        if (language && language->name == "C++") {
+            flags.push_back(linked_in("cpp/tree_receiver.cpp").string());
+            for (const char *name : bulk_calls_of_cpp)
+                flags.push_back(fmt::format("-Wl,--wrap={}", name));
+            if (string_is_precompiled(flags)) flags.push_back("-D_GLIBCXX_ASSERTIONS");
+        }
         if (style == Style::function) // bound at its first call, a library function would take stack
             flags.insert(flags.end(), {linked_in("cpp/space_receiver.cpp").string(), "-Wl,-z,now"});
     }
@@ -330,77 +378,13 @@ std::vector<std::string> Builder::command_for(const Problem &problem, const Solu
     return command;
 }
 
-Builder::Product Builder::compiled(const Problem &problem, const Solution &solution, Style style,
-                                   bool counting) const {
+Product Builder::compiled(const Problem &problem, const Solution &solution, Style style,
+                          bool counting) const {
     std::vector<fs::path> sources;
     for (const std::string &source : solution.sources)
         sources.push_back(problem.folder / source);
-    return made(command_for(problem, solution, style, counting), problem.folder, sources,
-                solution.name + (counting ? "-counting" : ""));
-}
-
-Builder::Product Builder::made(const std::vector<std::string> &pattern, const fs::path &folder,
-                               const std::vector<fs::path> &sources, const std::string &file) const {
-    const std::string &compiler = pattern.at(0);
-    Product product;
-    if (find_program(compiler).empty()) {
-        product.message = fmt::format("the compiler '{}' is not installed", compiler);
-        return product;
-    }
-    std::string identity = version_of(compiler) + "\n";
-    for (const std::string &word : pattern)
-        identity += (word.starts_with(scratch_.string()) ? fs::path(word).filename().string() : word) + "\n";
-    for (const fs::path &source : sources)
-        identity += hex_digest(read_file(source)) + "\n";
-    const fs::path kept = cache_ / "builds" / hex_digest(identity);
-    product.program = kept / file;
-    const fs::path list = kept / "read.txt";
-    if (fs::exists(product.program) && unchanged(list, folder)) {
-        product.ok = product.cached = true;
-        return product;
-    }
-    fs::create_directories(kept);
-    const fs::path fresh = product.program.string() + fmt::format(".part-{}", getpid()),
-                   rules = fresh.string() + ".d";
-    Launch launch;
-    for (std::string word : pattern) {
-        const std::size_t at = word.find("{output}");
-        if (at != std::string::npos) word.replace(at, 8, fresh.string());
-        launch.command.push_back(word);
-    }
-    launch.folder = folder;
-    // g++ writes what it reads there, whatever its command line is; system headers too.
-    launch.environment = {"SUNPRO_DEPENDENCIES=" + rules.string(), "LC_ALL=C"};
-    const Finished finished = run_to_end(launch, scratch_, compile_limit_s);
-    if (finished.ending.outcome != Outcome::done || !fs::exists(fresh)) {
-        product.message = finished.errors + finished.output;
-        if (finished.ending.outcome == Outcome::over_time)
-            product.message += "the compiler did not end within 120 s\n";
-        if (product.message.empty())
-            product.message = "the build command left no program: " + finished.ending.detail + "\n";
-        while (!product.message.empty() && product.message.back() == '\n')
-            product.message.pop_back();
-        return product;
-    }
-    std::string read;
-    std::vector<std::string> files =
-        fs::is_regular_file(rules) ? dependencies_in(read_file(rules)) : std::vector<std::string>{};
-    for (const fs::path &source : sources)
-        files.push_back(source.string());
-    for (const std::string &one : files) {
-        // Relative to the folder where it lies in it, so that a copy of the folder finds its builds.
-        const fs::path path = (folder / one).lexically_normal(),
-                       inside = path.lexically_relative(folder.lexically_normal());
-        const bool below = !inside.empty() && *inside.begin() != "..";
-        read += digest_of_file(path) + " " + (below ? inside : path).string() + "\n";
-    }
-    if (fs::is_directory(product.program)) fs::remove_all(product.program);
-    fs::rename(fresh, product.program);
-    write_file(list, read);
-    std::error_code ignored;
-    fs::remove(rules, ignored);
-    product.ok = true;
-    return product;
+    return store_.made(command_for(problem, solution, style, counting), problem.folder, sources,
+                       solution.name + (counting ? "-counting" : ""));
 }
 
 } // namespace iron

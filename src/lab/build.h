@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "lab/build_store.h"
 #include "lab/worker.h"
 #include "records/problem.h"
 
@@ -44,28 +45,28 @@ class Builder {
     // is known. Throws Error (not_possible) with the compiler's message.
     Runnable helper(const Problem &problem, const std::string &path) const;
 
+    // One that does nothing, in the language of that name. None where it can't be had.
+    std::optional<Runnable> empty_program(const std::string &language) const;
+
     // Folder of the adapters, laid out for compilers and interpreters.
     const std::filesystem::path &adapters() const { return adapters_; }
 
   private:
-    struct Product {
-        bool ok = false, cached = false;
-        std::string message;
-        std::filesystem::path program;
-    };
     Runnable prepared(const Problem &problem, const Solution &solution, Style style, Product &product) const;
     Product compiled(const Problem &problem, const Solution &solution, Style style, bool counting) const;
-    Product made(const std::vector<std::string> &command, const std::filesystem::path &folder,
-                 const std::vector<std::filesystem::path> &sources, const std::string &file) const;
     std::vector<std::string> command_for(const Problem &problem, const Solution &solution, Style style,
                                          bool counting) const;
     std::filesystem::path linked_in(const std::string &source) const;
+    void build_counter(const Problem &problem, const Solution &solution, Built &built) const;
+    Runnable counting_by_interpreter(const Built &built, const Solution &solution) const;
+    struct JavaCounters {
+        std::filesystem::path agent, counters; // jars
+    };
+    JavaCounters java_counters() const;
 
-    std::filesystem::path scratch_, cache_, adapters_;
+    std::filesystem::path scratch_, adapters_;
+    BuildStore store_;
 };
-
-// Where builds are kept: $IRON_STOPWATCH_CACHE, else below $XDG_CACHE_HOME or ~/.cache.
-std::filesystem::path cache_folder();
 
 // Words of a command line, at blanks; "…" and '…' hold words together. No shell is ever asked.
 std::vector<std::string> split_words(const std::string &text);

@@ -7,8 +7,10 @@
 
 namespace iron {
 
-InputStore::InputStore(const Problem &problem, std::filesystem::path folder, std::uint64_t keep_bytes)
-    : problem_(problem), folder_(std::move(folder)), generators_(problem, folder_), keep_bytes_(keep_bytes) {}
+InputStore::InputStore(const Problem &problem, std::filesystem::path folder, std::uint64_t keep_bytes,
+                       std::uint64_t most_in_memory)
+    : problem_(problem), folder_(std::move(folder)), generators_(problem, folder_), keep_bytes_(keep_bytes),
+      most_in_memory_(most_in_memory) {}
 
 InputStore::Input InputStore::get(const std::string &shape, const Sizes &sizes, std::uint64_t seed,
                                   Draw draw) {
@@ -17,6 +19,13 @@ InputStore::Input InputStore::get(const std::string &shape, const Sizes &sizes, 
     Input input{folder_ / ("input-" + std::to_string(++number_)), 0};
     write(shape, sizes, seed, draw, input.path);
     input.bytes = std::filesystem::file_size(input.path);
+    if (input.bytes > most_in_memory_) {
+        if (!on_disk_) on_disk_.emplace(Workspace::Place::disk);
+        const std::filesystem::path path = on_disk_->path() / input.path.filename();
+        std::filesystem::copy_file(input.path, path);
+        std::filesystem::remove(input.path);
+        input.path = path;
+    }
     kept_bytes_ += input.bytes;
     while (kept_bytes_ > keep_bytes_ && !order_.empty()) {
         const Input &oldest = inputs_.at(order_.front());

@@ -5,19 +5,22 @@
 #include <filesystem>
 #include <list>
 #include <map>
+#include <optional>
 #include <string>
 #include <tuple>
 
 #include "lab/generator.h"
 #include "lab/input.h"
+#include "lab/workspace.h"
 
 namespace iron {
 
 class InputStore {
   public:
     // Keeps at most so many bytes of inputs in `folder`; older ones make room and are made again if asked for
-    // again.
-    InputStore(const Problem &problem, std::filesystem::path folder, std::uint64_t keep_bytes = 256u << 20);
+    // again. One that is larger than `most_in_memory` by itself is put on disk.
+    InputStore(const Problem &problem, std::filesystem::path folder, std::uint64_t keep_bytes = 256u << 20,
+               std::uint64_t most_in_memory = 128u << 20);
 
     struct Input {
         std::filesystem::path path;
@@ -38,7 +41,8 @@ class InputStore {
     const Problem &problem_;
     std::filesystem::path folder_;
     Generators generators_;
-    std::uint64_t keep_bytes_, kept_bytes_ = 0;
+    std::uint64_t keep_bytes_, most_in_memory_, kept_bytes_ = 0;
+    std::optional<Workspace> on_disk_; // made for the first large one
     std::map<Key, Input> inputs_;
     std::list<Key> order_; // the oldest first
     std::uint64_t number_ = 0;

@@ -24,9 +24,17 @@ const std::vector<Language> &languages() {
          "g++",
          "cpp",
          false},
-        {"C", {".c"}, "gcc", "gcc {sources} -o {output} {flags} -lm", "-O2 -std=gnu17", "", "gcc", "", false},
+        {"C",
+         {".c"},
+         "gcc",
+         "gcc {sources} -o {output} {flags} -lm",
+         "-O2 -std=gnu17",
+         "",
+         "gcc",
+         "c",
+         false},
         {"Python", {".py"}, "", "", "", "python3", "python3", "python", false},
-        {"JavaScript", {".js", ".cjs", ".mjs"}, "", "", "", "node", "nodejs", "", true},
+        {"JavaScript", {".js", ".cjs", ".mjs"}, "", "", "", "node", "nodejs", "javascript", true},
         {"Java",
          {".java"},
          "javac",
@@ -34,7 +42,7 @@ const std::vector<Language> &languages() {
          "-encoding UTF-8",
          "java",
          "default-jdk-headless",
-         "",
+         "java",
          true},
     };
     return all;
@@ -95,13 +103,12 @@ std::vector<std::string> start_command(const Language &language, const std::stri
                 fmt::format("--stack-size={}", stack_kib), program};
     }
     if (language.name == "Java")
-        return {interpreter,
-                fmt::format("-Xmx{}m", mebibytes(limits.memory_bytes)),
+        return {interpreter, fmt::format("-Xmx{}m", mebibytes(limits.memory_bytes)),
                 fmt::format("-Xss{}k", std::max<std::int64_t>(limits.stack_bytes >> 10, 256)),
                 "-XX:+UseSerialGC",
-                "-cp",
-                program,
-                main_class};
+                // It names a file after the process, and warns on standard output where two sandboxes have
+                // the same number.
+                "-XX:-UsePerfData", "-cp", program, main_class};
     return {program};
 }
 

@@ -17,7 +17,7 @@ struct Language {
     std::string flags;                // the default ones
     std::string interpreter;          // what runs a source or a build; "" where the build runs by itself
     std::string package;              // Debian's, that holds both
-    std::string adapter;              // folder below adapters/; "" where function style is not supported
+    std::string adapter;              // folder below adapters/
     bool reserves_memory = false;     // address space says nothing: it reserves far more than it uses
 };
 

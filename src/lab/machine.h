@@ -1,19 +1,30 @@
-// What machine and which compilers the readings were taken with.
+// What machine and which compilers the readings were taken with, and how well this machine can measure.
 #pragma once
 
-#include <map>
+#include <functional>
 #include <string>
+
+#include "records/machine.h"
 
 namespace iron {
 
-struct Machine {
-    std::string processor; // model name
-    int processors = 0;
-    std::string system; // kernel
-    double memory_bytes = 0;
-    std::map<std::string, std::string> compilers; // by name: first line of its version
-};
-
+// From what the system tells; quick.
 Machine this_machine();
+
+// Processor, processors, memory: where these differ, times are another machine's.
+std::string identity_of(const Machine &machine);
+
+// The cost of a dependent random load over working sets up to 256 MiB, an eighth of the memory at most. Takes
+// some seconds the first time; then kept for the user until the machine changes. `telling` is called before
+// it is measured.
+MemoryCurve memory_curve(const Machine &machine, const std::function<void()> &telling, bool afresh = false);
+
+ClockQuality clock_quality();
+
+// A fixed piece of work without memory: what it takes beyond its least time is the machine's unrest.
+double calibration_ns();
+
+// Runs the fixed work for so long.
+Unrest unrest(double seconds);
 
 } // namespace iron

@@ -3,166 +3,258 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
-#include <fstream>
-#include <nlohmann/json.hpp>
+#include <list>
 #include <set>
 
 #include "core/claim/words.h"
-#include "core/plan/ladder.h"
-#include "core/plan/planner.h"
-#include "lab/input_store.h"
-#include "lab/machine.h"
+#include "core/series/series.h"
+#include "lab/answer_watch.h"
+#include "lab/interrupt.h"
 #include "lab/program.h"
-#include "lab/referee.h"
-#include "lab/worker.h"
+#include "lab/quiet.h"
+#include "lab/size_lines.h"
 #include "lab/workspace.h"
-#include "records/digest.h"
 #include "records/files.h"
 
 namespace iron {
 
+namespace fs = std::filesystem;
+
 namespace {
 
-constexpr double batch_s = 100e-6; // a batch is long against the clock's 20 ns
-constexpr int inputs_a_batch = 16;
-constexpr int inputs_by_program = 4;    // a process each: sixteen a cell would eat the budget
-constexpr double input_room = 64 << 20; // bytes of inputs, or copies, at a time
+constexpr double calibrate_every_s = 0.25;
+constexpr double unrest_allowed = 1.25; // of the fixed work's typical time
+constexpr int empty_runs = 12;          // of a program that does nothing: at most so many,
+constexpr double empty_runs_s = 0.3;    // or so long, but two at the least
 
-std::string heading(const Problem &problem, const std::vector<Built> &built, const MeasureOptions &options) {
-    const Machine machine = this_machine();
-    nlohmann::ordered_json j;
-    j["schema"] = "iron-stopwatch/measurements/1";
-    j["machine"] = {{"processor", machine.processor},
-                    {"processors", machine.processors},
-                    {"memory_bytes", static_cast<std::int64_t>(machine.memory_bytes)},
-                    {"system", machine.system}};
-    j["compilers"] = machine.compilers;
-    j["problem_digest"] = problem.digest;
-    j["seed"] = options.seed;
-    j["budget_s"] = options.budget_s;
-    j["solutions"] = nlohmann::ordered_json::object();
-    for (const Built &one : built) {
-        std::string sources;
-        for (const std::string &source : problem.solution(one.name)->sources)
-            if (std::filesystem::is_regular_file(problem.folder / source))
-                sources += read_file(problem.folder / source);
-        j["solutions"][one.name] = {{"source_digest", hex_digest(sources)},
-                                    {"flags", problem.solution(one.name)->flags}};
+// An empty program of a language: its start-up, the library it loads, its end.
+ProgramFloor floor_of(const Runnable &runnable, const fs::path &scratch) {
+    ProgramFloor floor;
+    std::vector<double> walls;
+    double spent_s = 0;
+    for (int run = 0; run < 2 || (run < empty_runs && spent_s < empty_runs_s); ++run) {
+        const Ending ending =
+            run_program(runnable, "/dev/null", scratch / "empty.out", scratch / "empty.err", 10);
+        if (ending.outcome != Outcome::done) return {};
+        walls.push_back(1e9 * ending.wall_s);
+        spent_s += ending.wall_s;
     }
-    return j.dump();
+    floor.wall_ns = quantile(walls, 0.1);
+    floor.resident_bytes =
+        run_program(runnable, "/dev/null", scratch / "empty.out", scratch / "empty.err", 10, true)
+            .peak_resident_bytes;
+    return floor;
 }
 
-// What a solution has going in this generation.
-struct Bench {
-    std::unique_ptr<Worker> timing, counting;
-    std::map<Cell, std::vector<long>> loaded; // numbers of the inputs the timing worker holds
-    std::map<Cell, std::uint64_t> input_bytes;
-    long next_input = 1;
-};
+std::string joined(const std::vector<std::string> &sentences) {
+    std::string text;
+    for (const std::string &sentence : sentences)
+        text += (text.empty() ? "" : "; ") + sentence;
+    return text;
+}
 
 class Measuring {
   public:
     Measuring(const Problem &problem, const std::vector<Built> &built, const MeasureOptions &options,
-              const Clock &clock, Agreement &agreement, const std::filesystem::path &journal)
-        : problem_(problem), options_(options), clock_(clock), agreement_(agreement),
-          started_(clock.seconds()), inputs_(problem, workspace_.path()),
-          referee_(problem, workspace_.path()), writer_(journal, heading(problem, built, options)) {
+              const Clock &clock, Agreement &agreement, const fs::path &journal)
+        : problem_(problem), options_(options), clock_(clock), started_(clock.seconds()),
+          lines_(size_lines(problem, options.upto)), inputs_(problem, workspace_.path()),
+          watch_(problem, inputs_, workspace_.path(), agreement) {
+        for (const Shape &shape : problem.shapes)
+            if (options.shapes.empty() ||
+                std::find(options.shapes.begin(), options.shapes.end(), shape.name) != options.shapes.end())
+                shapes_.push_back(shape.name);
+        std::vector<Built> measured;
         for (const Built &one : built)
             if (const SolutionAgreement *entry = agreement.solution(one.name);
                 one.ok && entry && entry->verdict == SolutionAgreement::Verdict::agrees)
-                solutions_.push_back(one);
-        for (const Shape &shape : problem.shapes) {
-            const bool wanted =
-                options.shapes.empty() ||
-                std::find(options.shapes.begin(), options.shapes.end(), shape.name) != options.shapes.end();
-            if (wanted) shapes_.push_back(shape.name);
-        }
-        swept_ = problem.sizes.front().name;
+                measured.push_back(one);
+        open_journal(measured, journal);
+        for (Built &one : measured)
+            put_on_bench(std::move(one));
     }
 
     MeasureSummary whole() {
         Planner planner(plan_options());
-        benches_.resize(solutions_.size());
+        recall(planner);
         for (;;) {
             const Next step = planner.next(elapsed());
             summary_.cells = planner.cells();
             if (step.task == Task::stop) break;
+            if (step.task == Task::judge) {
+                planner.told_needs(needs());
+                continue;
+            }
             if (step.task == Task::new_generation) {
-                forget_answers();
+                watch_.end_generation();
                 generation_ = step.generation;
                 for (Bench &bench : benches_)
-                    bench = Bench{};
+                    bench.start_afresh();
                 continue;
             }
             if (options_.progress) options_.progress(elapsed(), describe(step.cell));
-            try {
-                if (step.task == Task::count)
-                    count_cell(planner, step);
-                else if (solutions_[step.cell.solution].style == Style::program)
-                    time_program(planner, step);
-                else
-                    time_cell(planner, step);
-            } catch (const Failure &failure) {
-                failed(planner, step, failure);
-            }
-            for (const Cell &cell : newly_wrong_) // wrong here: nothing from this size on is worth measuring
-                for (int shape = 0; shape < static_cast<int>(shapes_.size()); ++shape)
-                    planner.told_failure({cell.solution, shape, cell.size});
-            newly_wrong_.clear();
+            calibrate();
+            take(planner, step);
         }
         summary_.generations = generation_ + 1;
         summary_.spent_s = elapsed();
-        settle_disputes();
+        summary_.stopped_early = summary_.spent_s < 0.9 * options_.conditions.budget_s;
+        watch_.end_generation();
+        summary_.measurements = static_cast<int>(taken_.size());
+        tell();
         return std::move(summary_);
     }
 
   private:
-    struct Failure {
-        Outcome outcome;
-        std::string detail;
-    };
+    double elapsed() const { return spent_before_ + clock_.seconds() - started_; }
+    Bench &bench_of(const Cell &cell) { return *std::next(benches_.begin(), cell.solution); }
 
-    double elapsed() const { return clock_.seconds() - started_; }
+    void open_journal(const std::vector<Built> &measured, const fs::path &path) {
+        Journal earlier;
+        const bool there = fs::exists(path) && !options_.afresh;
+        if (there) earlier = read_journal(path);
+        std::string heading = heading_of(problem_, measured, options_.conditions, earlier.heading);
+        if (there)
+            if (const auto changes = mixing_hindered_by(earlier.heading, heading); !changes.empty()) {
+                if (!options_.keep_aside)
+                    throw Error(Category::usage,
+                                fmt::format("{} holds readings that can't be mixed with new ones: {}",
+                                            path.string(), joined(changes)),
+                                "--afresh starts anew; another --out leaves them where they are");
+                fs::rename(path, path.parent_path() / "measurements-earlier.jsonl");
+                summary_.notes.push_back(
+                    fmt::format("measuring anew: {}; the earlier readings are in measurements-earlier.jsonl",
+                                joined(changes)));
+                earlier = {};
+                heading = heading_of(problem_, measured, options_.conditions);
+            }
+        writer_ = std::make_unique<JournalWriter>(path, heading, earlier.whole_lines);
+        taken_ = std::move(earlier.measurements);
+        summary_.recalled = static_cast<int>(taken_.size());
+        if (earlier.dropped > 0)
+            summary_.notes.push_back(
+                fmt::format("torn or damaged lines of the journal, now gone: {}", earlier.dropped));
+        for (const Measurement &m : taken_)
+            spent_before_ = std::max(spent_before_, m.at_s);
+    }
 
-    PlanOptions plan_options() {
-        PlanOptions plan;
-        plan.solutions = static_cast<int>(solutions_.size());
-        plan.shapes = static_cast<int>(shapes_.size());
-        const SizeRule &rule = problem_.sizes.front();
-        auto [from, to] = range_of(rule, {});
-        if (const auto found = options_.upto.find(rule.name); found != options_.upto.end())
-            to = std::min(to, found->second);
-        const double start = std::min(std::max(rule.measured_from.value_or(16), from), to);
-        plan.sizes = ladder(start, to);
-        if (!rule.measured_from)
-            for (double size = std::max(from, 1.0); size < start; ++size)
-                plan.below.push_back(size);
-        for (const Built &one : solutions_) {
-            plan.counted.push_back(one.counting.has_value());
-            if (!one.counting)
-                summary_.notes.push_back(one.name + ": steps are not counted: " + one.no_counting);
+    void put_on_bench(Built built) {
+        const Solution &solution = *problem_.solution(built.name);
+        const bool one_thread =
+            solution.threads == 1 && solution.run.empty() &&
+            (built.language == "C++" || built.language == "C" || built.language == "Python");
+        built.timing.processors = one_thread ? processors_.for_one_thread() : processors_.for_many();
+        BenchOptions bench;
+        bench.cold = options_.conditions.cold;
+        bench.warm_limit_s = std::min(0.4, options_.conditions.budget_s / 75);
+        if (built.style == Style::program) {
+            if (const auto empty = options_.empty_programs.find(built.language);
+                empty != options_.empty_programs.end() && !summary_.floors.contains(built.language)) {
+                Runnable runnable = empty->second;
+                runnable.processors = built.timing.processors;
+                summary_.floors[built.language] = floor_of(runnable, workspace_.path());
+            }
+            if (const auto found = summary_.floors.find(built.language); found != summary_.floors.end())
+                bench.floor = found->second;
         }
-        plan.budget_s = options_.budget_s;
-        plan.seed = options_.seed;
+        const fs::path scratch = workspace_.path() / fmt::format("bench-{}", benches_.size());
+        benches_.emplace_back(problem_, std::move(built), inputs_, scratch, bench);
+    }
+
+    PlanOptions plan_options() const {
+        PlanOptions plan;
+        plan.solutions = static_cast<int>(benches_.size());
+        plan.shapes = static_cast<int>(shapes_.size());
+        for (const SizeLine &line : lines_) {
+            plan.lines.push_back({line.sizes, line.below, {}});
+            for (const double size : line.sizes)
+                plan.lines.back().on_first.push_back(line.at(size).at(lines_[0].grows));
+        }
+        for (const Bench &bench : benches_)
+            plan.counted.push_back(bench.counts());
+        plan.judges = options_.judge != nullptr;
+        plan.budget_s = options_.conditions.budget_s;
+        plan.seed = options_.conditions.seed;
         return plan;
     }
 
-    Sizes sizes_of(const Cell &cell) const { return complete_sizes(problem_, {{swept_, cell.size}}); }
+    // The cell that a reading of an earlier session belongs to, if it lies on one of the lines.
+    std::optional<Cell> cell_of(const Measurement &m) {
+        const auto shape = std::find(shapes_.begin(), shapes_.end(), m.shape);
+        int solution = 0;
+        for (const Bench &bench : benches_) {
+            if (bench.name() == m.solution) break;
+            ++solution;
+        }
+        if (shape == shapes_.end() || solution == static_cast<int>(benches_.size())) return std::nullopt;
+        for (std::size_t line = 0; line < lines_.size(); ++line) {
+            const double size = m.sizes.at(lines_[line].grows);
+            if (lines_[line].at(size) == m.sizes)
+                return Cell{solution, static_cast<int>(shape - shapes_.begin()), static_cast<int>(line),
+                            size};
+        }
+        return std::nullopt;
+    }
+
+    void recall(Planner &planner) {
+        if (taken_.empty()) return;
+        int generation = 0, round = 0;
+        struct Known {
+            double call_s = 0;
+            bool counted = false;
+            std::map<int, int> passes; // by generation
+        };
+        std::map<Cell, Known> known;
+        std::vector<std::pair<Cell, Measurement>> failures;
+        for (const Measurement &m : taken_) {
+            const auto cell = cell_of(m);
+            if (!cell) continue;
+            if (m.outcome != Outcome::done) {
+                failures.push_back({*cell, m});
+                continue;
+            }
+            if (m.generation > generation) round = 0;
+            generation = std::max(generation, m.generation);
+            if (m.generation == generation) round = std::max(round, m.round);
+            Known &one = known[*cell];
+            if (m.kind == "timing") {
+                const double read = std::max(1e-10, 1e-9 * (m.time_ns + (m.calls > 1 ? m.floor_ns : 0)));
+                one.call_s = one.call_s > 0 ? std::min(one.call_s, read) : read;
+                ++one.passes[m.generation];
+            } else
+                one.counted = true;
+        }
+        for (auto &[cell, one] : known)
+            if (one.call_s > 0) {
+                planner.recall(cell, one.call_s, one.counted, one.passes[generation]);
+                bench_of(cell).recall({shapes_[cell.shape], sizes_of(cell), 0}, one.call_s);
+            }
+        planner.go_on_from(generation, round);
+        generation_ = generation;
+        for (const auto &[cell, m] : failures) {
+            planner.told_failure(cell);
+            watch_.mark(m.solution, {m.shape, m.sizes, m.seed}, m.outcome, "found in an earlier session");
+        }
+    }
+
+    Sizes sizes_of(const Cell &cell) const { return lines_[cell.line].at(cell.size); }
 
     // `input seed=` takes exactly this; a batch goes round this one and the next ones.
     std::uint64_t seed_of(int generation) const {
-        return options_.seed * 10'000 + static_cast<std::uint64_t>(generation) * 100;
+        return options_.conditions.seed * 10'000 + static_cast<std::uint64_t>(generation) * 100;
     }
 
-    std::string describe(const Cell &cell) const {
-        return fmt::format("{}, {}, {} = {}", solutions_[cell.solution].name, shapes_[cell.shape], swept_,
-                           grouped(cell.size));
+    std::string describe(const Cell &cell) {
+        std::string sizes;
+        for (const auto &[name, value] : sizes_of(cell))
+            sizes += fmt::format(", {} = {}", name, grouped(value));
+        return fmt::format("{}, {}{}", bench_of(cell).name(), shapes_[cell.shape], sizes);
     }
 
-    Measurement blank(const Next &step, const char *kind) const {
+    Measurement blank(const Next &step, const char *kind) {
         Measurement m;
         m.kind = kind;
-        m.solution = solutions_[step.cell.solution].name;
+        m.solution = bench_of(step.cell).name();
         m.shape = shapes_[step.cell.shape];
         m.sizes = sizes_of(step.cell);
         m.seed = seed_of(generation_);
@@ -171,312 +263,105 @@ class Measuring {
         return m;
     }
 
-    void keep(const Measurement &m) {
-        writer_.append(m);
-        ++summary_.measurements;
+    void keep(Measurement m) {
+        m.at_s = elapsed();
+        summary_.disturbed += m.disturbed;
+        writer_->append(m);
+        taken_.push_back(std::move(m));
     }
 
-    Reply asked(std::unique_ptr<Worker> &worker, const std::string &line) {
-        // Reading takes longer than the call; the limit is for the call alone, so reading gets its own.
-        const double limit = problem_.limits.time_s * (line.starts_with("time") ? 1 : 2);
-        const Reply reply = worker->ask(line, limit);
-        if (reply.outcome != Outcome::done && !reply.refused) {
-            if (!worker->alive()) worker.reset();
-            throw Failure{reply.outcome, reply.detail};
-        }
-        return reply;
-    }
-
-    void start(std::unique_ptr<Worker> &worker, const Runnable &runnable, bool counting) {
-        if (worker && worker->alive()) return;
-        const std::string errors = workspace_.path() / fmt::format("worker-{}.err", ++workers_);
-        worker = std::make_unique<Worker>(runnable, counting, errors);
-        if (worker->greeting().outcome != Outcome::done) {
-            const Failure failure{worker->greeting().outcome, worker->greeting().detail};
-            worker.reset();
-            throw failure;
-        }
-    }
-
-    void load(Bench &bench, const Cell &cell, int wanted) {
-        std::vector<long> &held = bench.loaded[cell];
-        while (static_cast<int>(held.size()) < wanted) {
-            const std::uint64_t seed = seed_of(generation_) + held.size();
-            const InputStore::Input input = inputs_.get(shapes_[cell.shape], sizes_of(cell), seed);
-            const long number = bench.next_input++;
-            const Reply reply = asked(bench.timing, fmt::format("read {} {}", number, input.path.string()));
-            if (reply.refused) throw Failure{Outcome::failed, reply.detail};
-            held.push_back(number);
-            bench.input_bytes[cell] = std::max(bench.input_bytes[cell], input.bytes);
-        }
-    }
-
-    void time_cell(Planner &planner, const Next &step) {
-        const Cell &cell = step.cell;
-        const double from = clock_.seconds();
-        Bench &bench = benches_[cell.solution];
-        if (!bench.timing || !bench.timing->alive()) bench.loaded.clear();
-        start(bench.timing, solutions_[cell.solution].timing, false);
-        Measurement m = blank(step, "timing");
-        double call_s = call_s_[cell];
-        if (bench.loaded[cell].empty()) {
-            load(bench, cell, 1);
-            const std::string answer = workspace_.path() / "measured.answer";
-            const Reply reply =
-                asked(bench.timing, fmt::format("answer {} {}", bench.loaded[cell][0], answer));
-            if (reply.refused) throw Failure{Outcome::failed, reply.detail};
-            const double cold_s = 1e-9 * reply.number("call_ns");
-            call_s = call_s > 0 ? std::min(call_s, cold_s) : cold_s;
-            m.answer_digest = look_at_answer(cell, read_file(answer));
-        }
-        // A batch of several calls goes round several inputs: one again and again trains the branch
-        // predictor.
-        if (call_s < batch_s) {
-            const double fit = input_room / std::max(1.0, static_cast<double>(bench.input_bytes[cell]));
-            const int most = problem_.shape(shapes_[cell.shape])->text ? inputs_a_batch : inputs_by_program;
-            load(bench, cell, std::clamp(static_cast<int>(fit), 1, most));
-        }
-        m.floor_ns = bench.timing->greeting().number("floor_ns");
-        Batch batch = run_batch(bench, cell, call_s);
-        // A cold call tells too much: a batch that came out short is no measure of the clock's grain.
-        for (int again = 0; again < 4 && batch.wall_s < batch_s / 3; ++again)
-            batch = run_batch(bench, cell, std::max(batch.call_s, 1e-10));
-        m.worker = bench.timing->id();
-        m.calls = batch.calls;
-        m.inputs = static_cast<int>(
-            std::min<std::int64_t>(batch.calls, static_cast<int>(bench.loaded[cell].size())));
-        m.time_ns = std::max(0.0, batch.call_s * 1e9 - m.floor_ns);
-        m.cpu_ns = std::max(0.0, batch.cpu_s * 1e9 - m.floor_ns);
-        m.disturbed = batch.wall_s > 1.2 * batch.cpu_s * static_cast<double>(batch.calls) + 20e-6 &&
-                      problem_.solution(m.solution)->threads == 1;
-        call_s_[cell] = std::max(batch.call_s, 1e-10);
-        keep(m);
-        planner.told_time(cell, batch.call_s, clock_.seconds() - from);
-    }
-
-    // One run of a whole program: its wall time, start-up and reading included.
-    void time_program(Planner &planner, const Next &step) {
-        const Cell &cell = step.cell;
-        const double from = clock_.seconds();
-        const Built &built = solutions_[cell.solution];
-        const std::filesystem::path answer = workspace_.path() / "measured.answer",
-                                    errors = workspace_.path() / "program.err";
-        const InputStore::Input input =
-            inputs_.get(shapes_[cell.shape], sizes_of(cell), seed_of(generation_));
-        const Ending ending = run_program(built.timing, input.path, answer, errors, problem_.limits.time_s);
-        if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
-        Measurement m = blank(step, "timing");
-        m.answer_digest = look_at_answer(cell, read_file(answer));
-        m.worker = static_cast<int>(ending.process);
-        m.calls = m.inputs = 1;
-        m.time_ns = 1e9 * ending.wall_s;
-        m.cpu_ns = 1e9 * ending.cpu_s;
-        keep(m);
-        planner.told_time(cell, ending.wall_s, clock_.seconds() - from);
-    }
-
-    struct Batch {
-        std::int64_t calls = 0;
-        double wall_s = 0, call_s = 0, cpu_s = 0;
-    };
-
-    Batch run_batch(Bench &bench, const Cell &cell, double call_s) {
-        const std::vector<long> &ids = bench.loaded[cell];
-        std::int64_t calls = static_cast<std::int64_t>(std::ceil(batch_s / std::max(call_s, 1e-10)));
-        calls = std::clamp<std::int64_t>(calls, 1, 1'000'000);
-        if (ids.size() > 1) calls = std::max<std::int64_t>(calls, static_cast<std::int64_t>(ids.size()));
-        // Text is a rough measure of what an input takes in memory: 16 times as much is the worst seen
-        // (linked nodes).
-        const double bytes = 16.0 * static_cast<double>(bench.input_bytes[cell]) + 64;
-        const auto at_once =
-            std::clamp<std::int64_t>(static_cast<std::int64_t>(input_room / bytes), 1, calls);
-        std::string line = fmt::format("time {} {}", calls, at_once);
-        for (std::size_t i = 0; i < ids.size(); ++i)
-            line += fmt::format(" {}", ids[(i + turn_) % ids.size()]);
-        ++turn_; // a batch of one call takes another input each time
-        Reply reply = asked(bench.timing, line);
-        if (reply.refused) { // told that plain copies share memory: it reads afresh from now on
-            note(solutions_[cell.solution].name + ": " + reply.detail);
-            reply = asked(bench.timing, line);
-            if (reply.refused) throw Failure{Outcome::wrong_answer, reply.detail};
-        }
-        const double n = static_cast<double>(calls);
-        return {calls, 1e-9 * reply.number("wall_ns"), 1e-9 * reply.number("wall_ns") / n,
-                1e-9 * reply.number("cpu_ns") / n};
-    }
-
-    void count_cell(Planner &planner, const Next &step) {
-        const Cell &cell = step.cell;
-        const double from = clock_.seconds();
-        Bench &bench = benches_[cell.solution];
-        const Built &built = solutions_[cell.solution];
-        const InputStore::Input input =
-            inputs_.get(shapes_[cell.shape], sizes_of(cell), seed_of(generation_));
-        if (built.style == Style::program) {
-            count_program(step, built, input);
-            return planner.told_count(cell, clock_.seconds() - from);
-        }
-        start(bench.counting, *built.counting, true);
-        const Reply reply = asked(bench.counting, "count " + input.path.string());
-        if (reply.refused) throw Failure{Outcome::failed, reply.detail};
-        Measurement m = blank(step, "counting");
-        m.worker = bench.counting->id();
-        m.steps = static_cast<std::int64_t>(reply.number("steps"));
-        m.bulk_steps = static_cast<std::int64_t>(reply.number("bulk_steps"));
-        keep(m);
-        const Reply weighed = asked(bench.counting, "space " + input.path.string());
-        if (!weighed.refused) {
-            Measurement space = blank(step, "space");
-            space.worker = bench.counting->id();
-            const auto bytes = [&](const char *name) {
-                return static_cast<std::int64_t>(weighed.number(name));
-            };
-            space.space = {bytes("space_bytes"),
-                           bytes("heap_peak_bytes"),
-                           bytes("answer_bytes"),
-                           bytes("stack_peak_bytes"),
-                           bytes("allocations"),
-                           weighed.values.contains("grain_bytes") ? bytes("grain_bytes") : 16,
-                           0};
-            keep(space);
-        }
-        planner.told_count(cell, clock_.seconds() - from);
-    }
-
-    void count_program(const Next &step, const Built &built, const InputStore::Input &input) {
-        const std::filesystem::path steps = workspace_.path() / "program.steps";
-        Runnable counting = *built.counting;
-        counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
-        const Ending ending = run_program(counting, input.path, workspace_.path() / "counted.answer",
-                                          workspace_.path() / "program.err", 2 * problem_.limits.time_s);
-        if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
-        std::ifstream in(steps);
-        Measurement m = blank(step, "counting");
-        m.worker = static_cast<int>(ending.process);
-        if (in >> m.steps)
+    void take(Planner &planner, const Next &step) {
+        const Spot spot{shapes_[step.cell.shape], sizes_of(step.cell), seed_of(generation_)};
+        try {
+            if (step.task == Task::count)
+                count(planner, step, spot);
+            else
+                time(planner, step, spot);
+        } catch (const Failure &failure) {
+            planner.told_failure(step.cell);
+            Measurement m = blank(step, step.task == Task::count ? "counting" : "timing");
+            m.outcome = failure.outcome;
             keep(m);
-        else
-            note(built.name + ": it left no steps: it ended without running its exit handlers");
-        std::error_code ignored;
-        std::filesystem::remove(steps, ignored);
-    }
-
-    void failed(Planner &planner, const Next &step, const Failure &failure) {
-        planner.told_failure(step.cell);
-        Measurement m = blank(step, step.task == Task::count ? "counting" : "timing");
-        m.outcome = failure.outcome;
-        keep(m);
-        mark(step.cell, failure.outcome, failure.detail, "", "");
-    }
-
-    void mark(const Cell &cell, Outcome outcome, const std::string &detail, const std::string &expected,
-              const std::string &got) {
-        const std::string &name = solutions_[cell.solution].name;
-        for (SolutionAgreement &entry : agreement_.solutions) {
-            if (entry.name != name) continue;
-            const Sizes sizes = sizes_of(cell);
-            // The smallest size is what helps to find the fault.
-            if (entry.counterexample && entry.counterexample->sizes.at(swept_) <= cell.size) continue;
-            entry.verdict = outcome == Outcome::wrong_answer ? SolutionAgreement::Verdict::disagrees
-                                                             : SolutionAgreement::Verdict::fails;
-            entry.found_while = "measuring";
-            entry.outcome = outcome;
-            entry.detail = detail;
-            const std::uint64_t seed = seed_of(generation_);
-            const InputStore::Input input = inputs_.get(shapes_[cell.shape], sizes, seed);
-            const std::string text = input.bytes < (1 << 20)
-                                         ? read_file(input.path)
-                                         : fmt::format("({}; print it with: iron-stopwatch input)",
-                                                       bytes_text(static_cast<double>(input.bytes)));
-            entry.counterexample = Counterexample{shapes_[cell.shape], sizes, seed, text, expected, got};
+            watch_.mark(m.solution, spot, failure.outcome, failure.detail);
+        } catch (const Error &error) {
+            // Sizes that the sweep of the first one does not come by may not fit together.
+            if (error.category() != Category::usage || step.cell.line == 0) throw;
+            planner.told_failure(step.cell);
+            note(fmt::format("{}: no input can be made there: {}", describe(step.cell), error.what()));
         }
+        for (const auto &[solution, where] : watch_.newly_wrong())
+            for (int i = 0; i < static_cast<int>(benches_.size()); ++i)
+                if (std::next(benches_.begin(), i)->name() == solution)
+                    drop_all_from(planner, i, where.sizes);
     }
 
-    // Answers to the same input, by solution; who is wrong is told as soon as it is clear.
-    std::string look_at_answer(const Cell &cell, const std::string &answer) {
-        const std::string text = normalised(problem_.answers.same_if, answer);
-        const std::string digest = hex_digest(text);
-        auto &seen = answers_[{cell.shape, cell.size, generation_}];
-        if (seen.contains(cell.solution)) return digest;
-        Seen own{digest, answer.size() <= 4096 ? answer : answer.substr(0, 4096) + "…", {}};
-        if (!digest_suffices(problem_.answers.same_if)) { // the rule wants it whole
-            own.file = workspace_.path() / fmt::format("kept-{}", ++kept_answers_);
-            write_file(own.file, answer);
-        }
-        seen[cell.solution] = std::move(own);
-        const auto expected = expected_of(cell, seen);
-        if (!expected) return digest;
-        std::optional<Failure> fault;
-        for (const auto &[solution, given] : seen) {
-            const Seen &right = seen.at(*expected);
-            if (wrong_.contains(solution)) continue;
-            const Comparison comparison = compare(cell, right, given);
-            if (comparison.same) continue;
-            wrong_.insert(solution);
-            const Cell theirs{solution, cell.shape, cell.size};
-            mark(theirs, Outcome::wrong_answer, comparison.where, right.text, given.text);
-            newly_wrong_.push_back(theirs);
-            if (solution == cell.solution) fault = Failure{Outcome::wrong_answer, comparison.where};
-        }
-        if (fault) throw *fault;
-        return digest;
+    void time(Planner &planner, const Next &step, const Spot &spot) {
+        const double from = clock_.seconds();
+        Bench &bench = bench_of(step.cell);
+        Measurement m = blank(step, "timing");
+        const auto answer = bench.time(spot, m);
+        if (answer) m.answer_digest = watch_.look_at(m.solution, spot, *answer);
+        m.disturbed = m.disturbed || restless_;
+        const bool again = m.disturbed;
+        keep(std::move(m));
+        planner.told_time(step.cell, bench.call_s(spot), clock_.seconds() - from);
+        if (again) planner.told_disturbed(step.cell);
     }
 
-    struct Seen {
-        std::string digest, text;   // the beginning of it, for messages
-        std::filesystem::path file; // the whole, where the rule wants that
-    };
-    using SeenBy = std::map<int, Seen>;
-
-    Comparison compare(const Cell &cell, const Seen &expected, const Seen &got) {
-        if (expected.digest == got.digest) return {};
-        if (expected.file.empty()) { // the digests differ, and so do the answers: the texts may be cut
-            Comparison comparison = compare_answers(problem_.answers, expected.text, got.text);
-            if (comparison.same) comparison = {false, "they differ beyond their first 4,096 characters"};
-            return comparison;
+    void count(Planner &planner, const Next &step, const Spot &spot) {
+        const double from = clock_.seconds();
+        // The smallest size and every fourth one are counted twice: the second must not differ.
+        const std::vector<double> &sizes = lines_[step.cell.line].sizes;
+        const auto rung = std::find(sizes.begin(), sizes.end(), step.cell.size) - sizes.begin();
+        const bool twice = generation_ == 0 && step.round == 0 && rung % 4 == 0 && rung <= 12;
+        for (Measurement &m : bench_of(step.cell).count(spot, blank(step, "counting"), twice)) {
+            if (m.varying) varying_.insert({m.solution, m.shape});
+            if (m.kind == "counting") m.varying = varying_.contains({m.solution, m.shape});
+            keep(std::move(m));
         }
-        const InputStore::Input input =
-            inputs_.get(shapes_[cell.shape], sizes_of(cell), seed_of(generation_));
-        return referee_.compare(input.path, read_file(expected.file), read_file(got.file));
+        planner.told_count(step.cell, clock_.seconds() - from);
     }
 
-    void forget_answers() {
-        settle_disputes();
-        for (const auto &[where, seen] : answers_)
-            for (const auto &[solution, given] : seen) {
-                std::error_code ignored;
-                if (!given.file.empty()) std::filesystem::remove(given.file, ignored);
+    // Wrong there: nothing as large in every size is worth measuring.
+    void drop_all_from(Planner &planner, int solution, const Sizes &wrong) {
+        for (int shape = 0; shape < static_cast<int>(shapes_.size()); ++shape)
+            for (int line = 0; line < static_cast<int>(lines_.size()); ++line) {
+                const auto as_large = [&](double size) {
+                    const Sizes sizes = lines_[line].at(size);
+                    return std::all_of(sizes.begin(), sizes.end(),
+                                       [&](const auto &one) { return one.second >= wrong.at(one.first); });
+                };
+                const std::vector<double> &sizes = lines_[line].sizes;
+                if (const auto first = std::find_if(sizes.begin(), sizes.end(), as_large);
+                    first != sizes.end())
+                    planner.told_failure({solution, shape, line, *first});
             }
-        answers_.clear();
     }
 
-    // Whose answer counts: the reference's, else that of more than half, of at least two.
-    std::optional<int> expected_of(const Cell &cell, const SeenBy &seen) {
-        for (const auto &[solution, given] : seen)
-            if (solutions_[solution].name == problem_.answers.reference && !wrong_.contains(solution))
-                return solution;
-        if (problem_.answers.same_if == SameIf::referee) return seen.begin()->first;
-        for (const auto &[solution, given] : seen) {
-            std::size_t votes = 0;
-            for (const auto &[other, theirs] : seen)
-                votes += compare(cell, given, theirs).same;
-            if (votes >= 2 && 2 * votes > seen.size()) return solution;
+    std::vector<Need> needs() {
+        std::vector<Need> list;
+        for (const NamedNeed &need : options_.judge(taken_)) {
+            const auto shape = std::find(shapes_.begin(), shapes_.end(), need.shape);
+            int solution = 0;
+            for (const Bench &bench : benches_) {
+                if (bench.name() == need.solution && shape != shapes_.end())
+                    list.push_back(
+                        {solution, static_cast<int>(shape - shapes_.begin()), need.decided, need.up_to});
+                ++solution;
+            }
         }
-        return std::nullopt;
+        return list;
     }
 
-    // Two that differ, and nobody to say who is right: neither may be ranked.
-    void settle_disputes() {
-        for (const auto &[where, seen] : answers_) {
-            const auto &[shape, size, generation] = where;
-            std::set<std::string> digests;
-            for (const auto &[solution, given] : seen)
-                digests.insert(given.digest);
-            if (digests.size() < 2 || expected_of({0, shape, size}, seen)) continue;
-            for (const auto &[solution, given] : seen)
-                mark({solution, shape, size}, Outcome::wrong_answer,
-                     "the solutions differ here and no side has the majority", "(no majority)", given.text);
-        }
+    // The machine itself, on work that never changes: how restless it is now.
+    void calibrate() {
+        const double now = clock_.seconds();
+        if (calibrated_s_ > 0 && now - calibrated_s_ < calibrate_every_s) return;
+        calibrated_s_ = now;
+        const double ns = calibration_ns();
+        calibrations_.push_back(ns);
+        restless_ = ns > unrest_allowed * quantile(calibrations_, 0.5);
+        restless_count_ += restless_;
     }
 
     void note(const std::string &text) {
@@ -484,33 +369,46 @@ class Measuring {
             summary_.notes.push_back(text);
     }
 
+    void tell() {
+        for (const Bench &bench : benches_)
+            for (const std::string &text : bench.notes())
+                note(text);
+        for (const auto &[solution, shape] : varying_)
+            note(fmt::format("{}: steps on {} vary from call to call on one input", solution, shape));
+        const int trials = static_cast<int>(calibrations_.size());
+        if (restless_count_ > std::max(2, trials / 10))
+            note(fmt::format(
+                "the machine was restless: fixed work took over 25 % longer in {} of {} trials, and "
+                "readings next to them are marked disturbed",
+                restless_count_, trials));
+    }
+
     const Problem &problem_;
     const MeasureOptions &options_;
     const Clock &clock_;
-    Agreement &agreement_;
-    double started_;
+    double started_, spent_before_ = 0;
+    std::vector<SizeLine> lines_;
+    Processors processors_;
     Workspace workspace_;
     InputStore inputs_;
-    Referee referee_;
-    JournalWriter writer_;
-    std::vector<Built> solutions_;
-    std::vector<std::string> shapes_;
-    std::string swept_;
-    std::vector<Bench> benches_;
-    std::map<Cell, double> call_s_;
-    std::map<std::tuple<int, double, int>, SeenBy> answers_;
-    std::set<int> wrong_;
-    std::vector<Cell> newly_wrong_;
-    int generation_ = 0;
-    int workers_ = 0, kept_answers_ = 0;
-    std::size_t turn_ = 0;
+    AnswerWatch watch_;
     MeasureSummary summary_;
+    std::unique_ptr<JournalWriter> writer_;
+    std::list<Bench> benches_;
+    std::vector<std::string> shapes_;
+    std::vector<Measurement> taken_;
+    std::set<std::pair<std::string, std::string>> varying_;
+    int generation_ = 0;
+    double calibrated_s_ = 0;
+    std::vector<double> calibrations_;
+    bool restless_ = false;
+    int restless_count_ = 0;
 };
 
 } // namespace
 
 MeasureSummary measure(const Problem &problem, const std::vector<Built> &built, const MeasureOptions &options,
-                       const Clock &clock, Agreement &agreement, const std::filesystem::path &journal) {
+                       const Clock &clock, Agreement &agreement, const fs::path &journal) {
     return Measuring(problem, built, options, clock, agreement, journal).whole();
 }
 

@@ -8,9 +8,6 @@
 #include <fcntl.h>
 #include <fstream>
 #include <poll.h>
-#include <sys/personality.h>
-#include <sys/prctl.h>
-#include <sys/resource.h>
 #include <sys/stat.h>
 #include <sys/syscall.h>
 #include <sys/wait.h>
@@ -29,12 +26,6 @@ namespace {
 
 double now() { return SteadyClock().seconds(); }
 
-void limit(int resource, std::int64_t bytes) {
-    if (bytes <= 0) return;
-    const rlimit both{static_cast<rlim_t>(bytes), static_cast<rlim_t>(bytes)};
-    setrlimit(static_cast<__rlimit_resource>(resource), &both);
-}
-
 std::vector<char *> pointers(const std::vector<std::string> &texts) {
     std::vector<char *> list;
     for (const std::string &text : texts)
@@ -52,40 +43,6 @@ std::vector<std::string> environment_of(const Launch &launch) {
             all.push_back(*entry);
     }
     return all;
-}
-
-// In the child: nothing but system calls from here to the new program.
-void become(const Launch &launch, const std::string &program, char **arguments, char **environment,
-            int trouble) {
-    const auto fail = [&](int step) {
-        const int report[2] = {step, errno};
-        [[maybe_unused]] const ssize_t told = write(trouble, report, sizeof report);
-        _exit(127);
-    };
-    setpgid(0, 0);
-    prctl(PR_SET_PDEATHSIG, SIGKILL); // the tool may be killed too
-    if (launch.same_addresses) personality(ADDR_NO_RANDOMIZE);
-    for (const int number : {SIGINT, SIGTERM, SIGPIPE})
-        signal(number, SIG_DFL);
-    const int input = open(launch.input_path.c_str(), O_RDONLY);
-    if (input < 0 || dup2(input, 0) < 0) fail(1);
-    const int output = open(launch.output_path.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600);
-    if (output < 0 || dup2(output, 1) < 0) fail(2);
-    const int errors = open(launch.error_path.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600);
-    if (errors < 0 || dup2(errors, 2) < 0) fail(2);
-    if (launch.descriptor_3 >= 0 && dup2(launch.descriptor_3, 3) < 0) fail(3);
-    if (launch.descriptor_4 >= 0 && dup2(launch.descriptor_4, 4) < 0) fail(3);
-    // Everything else closes itself; these may just have been made.
-    for (int fd = launch.descriptor_3 >= 0 ? 5 : 3; fd < 64; ++fd)
-        if (fd != trouble) close(fd);
-    if (!launch.folder.empty() && chdir(launch.folder.c_str()) != 0) fail(4);
-    limit(RLIMIT_STACK, launch.stack_bytes);
-    limit(RLIMIT_FSIZE, launch.output_bytes);
-    if (launch.memory_bytes > 0) limit(RLIMIT_AS, launch.memory_bytes + launch.stack_bytes + (64 << 20));
-    const rlimit no_core{0, 0};
-    setrlimit(RLIMIT_CORE, &no_core);
-    execve(program.c_str(), arguments, environment);
-    fail(5);
 }
 
 } // namespace
@@ -117,20 +74,29 @@ Process::Process(const Launch &launch) {
                     "install it, or mend the command");
     const std::vector<std::string> environment = environment_of(launch);
     const std::vector<char *> arguments = pointers(launch.command), variables = pointers(environment);
-    int trouble[2];
+    int trouble[2], result[2];
     if (pipe2(trouble, O_CLOEXEC) != 0)
         throw Error(Category::not_possible, std::string("no pipe can be made: ") + std::strerror(errno));
+    if (pipe2(result, O_CLOEXEC) != 0) {
+        close(trouble[0]);
+        close(trouble[1]);
+        throw Error(Category::not_possible, std::string("no pipe can be made: ") + std::strerror(errno));
+    }
     // Kept out of the way of the numbers handed on.
-    const int telling = fcntl(trouble[1], F_DUPFD_CLOEXEC, 64);
+    const int telling = fcntl(trouble[1], F_DUPFD_CLOEXEC, 64),
+              ending = fcntl(result[1], F_DUPFD_CLOEXEC, 64);
     close(trouble[1]);
+    close(result[1]);
+    result_ = result[0];
     resident_limit_ = launch.resident_bytes;
+    process_limit_ = launch.processes;
     started_s_ = now();
-    id_ = fork();
-    if (id_ == 0)
-        become(launch, program, const_cast<char **>(arguments.data()), const_cast<char **>(variables.data()),
-               telling);
+    id_ = start_kept(launch, program, const_cast<char **>(arguments.data()),
+                     const_cast<char **>(variables.data()), telling, ending);
+    const int fault = errno;
+    close(ending);
     close(telling);
-    int report[2] = {0, errno};
+    int report[2] = {0, fault};
     ssize_t got = id_ < 0 ? static_cast<ssize_t>(sizeof report) : read(trouble[0], report, sizeof report);
     while (got < 0 && errno == EINTR)
         got = read(trouble[0], report, sizeof report);
@@ -138,6 +104,7 @@ Process::Process(const Launch &launch) {
     if (got == sizeof report) {
         if (id_ > 0) waitpid(id_, nullptr, 0);
         id_ = -1;
+        close(result_);
         static const char *const steps[] = {"a process can't be made",     "the input can't be opened",
                                             "the output can't be opened",  "a descriptor can't be handed on",
                                             "its folder can't be entered", "it can't be run"};
@@ -145,27 +112,42 @@ Process::Process(const Launch &launch) {
                     launch.command[0] + ": " + steps[report[0]] + ": " + std::strerror(report[1]));
     }
     handle_ = static_cast<int>(syscall(SYS_pidfd_open, id_, 0));
+    // The tool may itself live in a namespace whose processes have other numbers in /proc.
+    number_in_proc_ = id_;
+    std::ifstream told("/proc/self/fdinfo/" + std::to_string(handle_));
+    for (std::string word; told >> word;)
+        if (word == "Pid:") told >> number_in_proc_;
 }
 
 Process::~Process() {
     if (id_ > 0 && !ending_) stop();
     if (handle_ >= 0) close(handle_);
+    if (result_ >= 0) close(result_);
 }
 
 Ending Process::reaped() {
     if (ending_) return *ending_;
-    int status = 0;
-    rusage usage{};
-    while (wait4(id_, &status, 0, &usage) < 0 && errno == EINTR) {
+    int ignored = 0;
+    while (waitpid(id_, &ignored, 0) < 0 && errno == EINTR) {
     }
     Ending ending;
     ending.process = id_;
     ending.wall_s = now() - started_s_;
-    const auto seconds = [](const timeval &t) {
-        return static_cast<double>(t.tv_sec) + 1e-6 * static_cast<double>(t.tv_usec);
-    };
-    ending.cpu_s = seconds(usage.ru_utime) + seconds(usage.ru_stime);
-    ending.peak_resident_bytes = static_cast<std::int64_t>(usage.ru_maxrss) * 1024;
+    KeptEnding told;
+    ssize_t got;
+    do
+        got = read(result_, &told, sizeof told);
+    while (got < 0 && errno == EINTR);
+    if (got != sizeof told) { // killed together with its keeper
+        ending.outcome = Outcome::crashed;
+        ending.detail = "signal SIGKILL";
+        ending_ = ending;
+        return ending;
+    }
+    ending.wall_s = told.wall_s;
+    ending.cpu_s = told.cpu_s;
+    ending.peak_resident_bytes = told.peak_resident > 0 ? told.peak_resident : told.resident_kib * 1024;
+    const int status = told.status;
     if (WIFSIGNALED(status)) {
         const int number = WTERMSIG(status);
         // SIGSTKFLT has no other use: our watch over the stack ends the process with it.
@@ -177,7 +159,6 @@ Ending Process::reaped() {
         ending.outcome = Outcome::failed;
         ending.detail = "exit status " + std::to_string(WEXITSTATUS(status));
     }
-    kill(-id_, SIGKILL); // what it started and left
     ending_ = ending;
     return ending;
 }
@@ -194,10 +175,10 @@ Ending Process::wait(double seconds) {
             stop();
             stop_if_interrupted();
         }
-        const bool fat = over_memory();
-        if (fat || (ready == 0 && now() >= until)) {
+        const Outcome over = over_limit();
+        if (over != Outcome::done || (ready == 0 && now() >= until)) {
             Ending ending = stop();
-            ending.outcome = fat ? Outcome::over_memory : Outcome::over_time;
+            ending.outcome = over != Outcome::done ? over : Outcome::over_time;
             ending.detail = "";
             ending_ = ending;
             return ending;
@@ -205,22 +186,48 @@ Ending Process::wait(double seconds) {
     }
 }
 
-bool Process::over_memory() const {
-    if (resident_limit_ <= 0 || id_ <= 0) return false;
-    std::ifstream in("/proc/" + std::to_string(id_) + "/statm");
-    std::int64_t whole = 0, resident = 0;
-    return in >> whole >> resident && resident * sysconf(_SC_PAGESIZE) > resident_limit_;
+namespace {
+
+// Not over yet: what has ended and is not waited for is no burden.
+bool runs(pid_t process) {
+    std::ifstream in("/proc/" + std::to_string(process) + "/stat");
+    std::string line;
+    std::getline(in, line);
+    const std::size_t name_end = line.rfind(')');
+    return name_end != std::string::npos && name_end + 2 < line.size() && line[name_end + 2] != 'Z';
+}
+
+} // namespace
+
+Outcome Process::over_limit() const {
+    if ((resident_limit_ <= 0 && process_limit_ <= 0) || id_ <= 0) return Outcome::done;
+    const std::vector<pid_t> all = descendants();
+    if (process_limit_ > 0 && all.size() > static_cast<std::size_t>(process_limit_) &&
+        std::count_if(all.begin(), all.end(), runs) > process_limit_)
+        return Outcome::over_processes;
+    std::int64_t bytes = 0;
+    for (const pid_t one : resident_limit_ > 0 ? all : std::vector<pid_t>{}) {
+        std::ifstream in("/proc/" + std::to_string(one) + "/statm");
+        std::int64_t whole = 0, resident = 0;
+        if (in >> whole >> resident) bytes += resident * sysconf(_SC_PAGESIZE);
+    }
+    return resident_limit_ > 0 && bytes > resident_limit_ ? Outcome::over_memory : Outcome::done;
 }
 
 int Process::patience_ms(double left_s) const {
-    return static_cast<int>(std::min(left_s * 1000 + 1, resident_limit_ > 0 ? 20.0 : 1e9));
+    const double often = resident_limit_ > 0 ? 20 : process_limit_ > 0 ? 50 : 1e9;
+    return static_cast<int>(std::min(left_s * 1000 + 1, often));
 }
 
 Ending Process::stop() {
-    if (!ending_) {
-        kill(-id_, SIGKILL);
+    if (ending_) return *ending_;
+    // An adopting keeper has to be asked, so that it takes with it what it adopted.
+    if (containment() == Containment::adopted) {
+        kill(id_, SIGTERM);
+        for (const pid_t one : descendants())
+            kill(one, SIGKILL);
+    } else
         kill(id_, SIGKILL);
-    }
     return reaped();
 }
 

@@ -47,7 +47,8 @@ Ending explained(Ending ending, const std::string &said) {
 }
 
 Ending run_program(const Runnable &runnable, const std::filesystem::path &input,
-                   const std::filesystem::path &output, const std::filesystem::path &errors, double limit_s) {
+                   const std::filesystem::path &output, const std::filesystem::path &errors, double limit_s,
+                   bool exact_peak) {
     Launch launch;
     launch.command = runnable.command;
     launch.folder = runnable.folder;
@@ -55,6 +56,7 @@ Ending run_program(const Runnable &runnable, const std::filesystem::path &input,
     launch.input_path = input;
     launch.output_path = output;
     launch.error_path = errors;
+    launch.exact_peak = exact_peak;
     runnable.put_limits(launch);
     Process process(launch);
     Ending ending = process.wait(limit_s);

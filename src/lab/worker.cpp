@@ -20,6 +20,8 @@ void Runnable::put_limits(Launch &launch) const {
     (reserves_memory ? launch.resident_bytes : launch.memory_bytes) = limits.memory_bytes;
     launch.stack_bytes = limits.stack_bytes;
     launch.output_bytes = limits.output_bytes;
+    launch.processes = limits.processes;
+    launch.processors = processors;
 }
 
 double Reply::number(const std::string &name) const {
@@ -154,9 +156,9 @@ Reply Worker::read_reply(double seconds) {
             process_.reset();
             stop_if_interrupted();
         }
-        if (process_->over_memory()) {
+        if (const Outcome over = process_->over_limit(); over != Outcome::done) {
             Ending ending = process_->stop();
-            ending.outcome = Outcome::over_memory;
+            ending.outcome = over;
             ending.detail = "";
             return ended(ending);
         }

@@ -17,6 +17,7 @@ struct Runnable {
     Limits limits;
     std::vector<std::string> environment; // NAME=VALUE
     bool reserves_memory = false;         // resident memory is held against the limit, not address space
+    std::vector<int> processors = {};     // that it may run on; empty: all
 
     void put_limits(Launch &launch) const;
 };

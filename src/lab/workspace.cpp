@@ -22,9 +22,10 @@ bool roomy(const char *folder) {
 
 } // namespace
 
-Workspace::Workspace() {
+Workspace::Workspace(Place place) {
     std::error_code ignored;
-    const fs::path parent = roomy("/dev/shm") ? fs::path("/dev/shm") : fs::temp_directory_path(ignored);
+    const fs::path parent =
+        place == Place::memory && roomy("/dev/shm") ? fs::path("/dev/shm") : fs::temp_directory_path(ignored);
     std::string name = parent / "iron-stopwatch-XXXXXX";
     if (!mkdtemp(name.data()))
         throw Error(Category::not_possible,

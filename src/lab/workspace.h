@@ -7,8 +7,10 @@ namespace iron {
 
 class Workspace {
   public:
-    // In memory (/dev/shm) where that can be had, else in the temporary folder. Throws Error (not_possible).
-    Workspace();
+    enum class Place { memory, disk };
+    // In memory (/dev/shm) where that can be had, else (or as asked) in the temporary folder. Throws Error
+    // (not_possible).
+    explicit Workspace(Place place = Place::memory);
     ~Workspace();
     Workspace(const Workspace &) = delete;
     Workspace &operator=(const Workspace &) = delete;

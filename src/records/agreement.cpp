@@ -10,10 +10,10 @@
 namespace iron {
 
 using nlohmann::ordered_json;
-using Verdict = SolutionAgreement::Verdict;
+using Found = SolutionAgreement::Verdict;
 
-const char *word_for(Verdict verdict) {
-    return verdict == Verdict::agrees ? "agrees" : verdict == Verdict::disagrees ? "disagrees" : "fails";
+const char *word_for(Found verdict) {
+    return verdict == Found::agrees ? "agrees" : verdict == Found::disagrees ? "disagrees" : "fails";
 }
 
 const SolutionAgreement *Agreement::solution(const std::string &name) const {
@@ -25,7 +25,7 @@ const SolutionAgreement *Agreement::solution(const std::string &name) const {
 std::vector<std::string> Agreement::agreeing() const {
     std::vector<std::string> names;
     for (const SolutionAgreement &one : solutions)
-        if (one.verdict == Verdict::agrees) names.push_back(one.name);
+        if (one.verdict == Found::agrees) names.push_back(one.name);
     return names;
 }
 
@@ -41,7 +41,7 @@ std::string agreement_json(const Agreement &agreement) {
         s["name"] = one.name;
         s["verdict"] = word_for(one.verdict);
         s["found_while"] = one.found_while;
-        if (one.verdict != Verdict::agrees) {
+        if (one.verdict != Found::agrees) {
             s["outcome"] = word_for(one.outcome);
             s["detail"] = one.detail;
             if (one.counterexample) {
@@ -72,9 +72,9 @@ Agreement read_agreement(const std::filesystem::path &path) {
             SolutionAgreement one;
             one.name = s.at("name");
             const std::string verdict = s.at("verdict");
-            one.verdict = verdict == "agrees"      ? Verdict::agrees
-                          : verdict == "disagrees" ? Verdict::disagrees
-                                                   : Verdict::fails;
+            one.verdict = verdict == "agrees"      ? Found::agrees
+                          : verdict == "disagrees" ? Found::disagrees
+                                                   : Found::fails;
             one.found_while = s.value("found_while", "agreeing");
             one.outcome = outcome_of(s.value("outcome", "done")).value_or(Outcome::failed);
             one.detail = s.value("detail", "");
@@ -95,7 +95,7 @@ Agreement read_agreement(const std::filesystem::path &path) {
 }
 
 std::string sentence_for(const SolutionAgreement &solution) {
-    if (solution.verdict == Verdict::agrees) return "agrees";
+    if (solution.verdict == Found::agrees) return "agrees";
     std::string text = word_for(solution.outcome);
     for (char &c : text)
         if (c == '-') c = ' ';

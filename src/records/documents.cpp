@@ -45,11 +45,21 @@ std::string growth_json(const std::vector<SeriesGrowth> &growths) {
             {{"solution", one.solution},
              {"shape", one.shape},
              {"metric", one.metric},
+             {"sizes", {one.size_name}},
              {"class", fitted ? ordered_json(growth.best().curve.name) : ordered_json(nullptr)},
              {"terms", terms},
              {"exponent", fitted ? number(growth.exponent) : ordered_json(nullptr)},
              {"interval", interval(growth.interval)},
              {"range", {number(growth.from), number(growth.to)}}});
+        if (!one.joint || one.joint->fits.empty()) continue;
+        ordered_json all = j["series"].back(); // once more, over all sizes
+        all["sizes"] = one.joint->names;
+        all["class"] = one.joint->best().name;
+        all["terms"] = ordered_json::array();
+        for (const Term &term : one.joint->best().terms)
+            all["terms"].push_back({{"curve", term.curve}, {"factor", number(term.factor)}});
+        all["exponent"] = all["interval"] = nullptr;
+        j["series"].push_back(std::move(all));
     }
     return dumped(j);
 }
@@ -82,11 +92,170 @@ std::string claims_json(const std::vector<JudgedClaim> &claims) {
         if (judged.would_decide) {
             const WouldDecide &decide = *judged.would_decide;
             c["would_decide"] = {
-                {"size", number(decide.size)},
+                {"sizes", {{decide.size_name, number(decide.size)}}},
                 {"cost_ns", decide.cost_ns ? number(*decide.cost_ns) : ordered_json(nullptr)}};
         }
         j["claims"].push_back(std::move(c));
     }
+    return dumped(j);
+}
+
+namespace {
+
+const char *word_for(RatioCourse::Kind kind) {
+    switch (kind) {
+    case RatioCourse::Kind::level:
+        return "level";
+    case RatioCourse::Kind::falling:
+        return "falling";
+    case RatioCourse::Kind::rising:
+        return "rising";
+    default:
+        return "unknown";
+    }
+}
+
+ordered_json both(const Interval &pair) { return {number(pair.first), number(pair.second)}; }
+
+} // namespace
+
+std::string comparison_json(const ComparisonOfAll &all) {
+    ordered_json j = document("comparison");
+    for (const char *list : {"pairs", "courses", "crossings", "rankings", "fastest", "trade"})
+        j[list] = ordered_json::array();
+    for (const PairComparison &pair : all.pairs) {
+        const auto row = [&] {
+            return ordered_json{{"solution", pair.solution},
+                                {"against", pair.against},
+                                {"shape", pair.shape},
+                                {"metric", pair.metric}};
+        };
+        for (const RatioPoint &point : pair.course.points) {
+            ordered_json one = row();
+            one["sizes"] = {{all.size_name, number(point.size)}};
+            one["ratio"] = number(point.ratio);
+            one["interval"] = both(point.interval);
+            j["pairs"].push_back(std::move(one));
+        }
+        ordered_json course = row();
+        course["ratio_is"] = word_for(pair.course.kind);
+        course["ratio"] = number(pair.course.ratio);
+        course["interval"] = both(pair.course.interval);
+        course["differs"] = pair.course.differs;
+        course["would_have_seen"] =
+            pair.course.differs ? ordered_json(nullptr) : number(pair.course.would_have_seen);
+        j["courses"].push_back(std::move(course));
+    }
+    for (const PairCrossing &one : all.crossings)
+        j["crossings"].push_back(
+            {{"solution", one.solution},
+             {"against", one.against},
+             {"shape", one.shape},
+             {"metric", one.metric},
+             {"at", number(one.crossing.at)},
+             {"interval", both(one.crossing.interval)},
+             {"smaller_below", one.crossing.first_is_smaller_below ? one.solution : one.against},
+             {"seen", one.measured ? "measured" : "forecast"}});
+    for (const Ranked &ranked : all.rankings) {
+        ordered_json order = ordered_json::array();
+        for (const auto &[solution, time] : ranked.times)
+            order.push_back({{"solution", solution}, {"time_ns", number(time)}});
+        j["rankings"].push_back(
+            {{"shape", ranked.shape}, {"sizes", {{all.size_name, number(ranked.size)}}}, {"order", order}});
+    }
+    for (const FastestRange &range : all.fastest)
+        j["fastest"].push_back(
+            {{"solution", range.solution}, {"from", number(range.from)}, {"to", number(range.to)}});
+    for (const TradePoint &point : all.trade)
+        j["trade"].push_back(
+            {{"solution", point.solution},
+             {"sizes", {{all.size_name, number(all.trade_at)}}},
+             {"time_ns", number(point.time_ns)},
+             {"space_bytes", number(point.space_bytes)},
+             {"beaten_by", point.unbeaten ? ordered_json(nullptr) : ordered_json(point.beaten_by)}});
+    return dumped(j);
+}
+
+std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Sizes &sizes,
+                          const std::vector<LargestSize> &largest, const std::string &limit,
+                          const std::string &along, const std::vector<MeetsTarget> &target,
+                          const std::vector<ClassCost> &classes, const SelfCheck &check) {
+    ordered_json j = document("forecast");
+    for (const char *list : {"forecasts", "largest", "target", "classes"})
+        j[list] = ordered_json::array();
+    for (const SeriesForecast &one : forecasts) {
+        ordered_json at = ordered_json::object();
+        for (const auto &[name, size] : sizes)
+            at[name] = number(size);
+        j["forecasts"].push_back({{"solution", one.solution},
+                                  {"shape", one.shape},
+                                  {"metric", one.metric},
+                                  {"sizes", at},
+                                  {"value", number(one.forecast.value)},
+                                  {"interval", both(one.forecast.interval)},
+                                  {"beyond", number(one.forecast.beyond)}});
+    }
+    for (const LargestSize &one : largest)
+        j["largest"].push_back(
+            {{"solution", one.solution},
+             {"shape", one.shape},
+             {"limit", limit},
+             {"size", one.largest ? ordered_json{{along, number(one.largest->size)}} : ordered_json(nullptr)},
+             {"interval", one.largest ? both(one.largest->interval) : ordered_json(nullptr)}});
+    for (const MeetsTarget &one : target)
+        for (const Demand &demand : one.demands)
+            j["target"].push_back(
+                {{"solution", one.solution},
+                 {"demand", demand.what},
+                 {"meets", word_for(demand.meets)},
+                 {"by", demand.measured                                    ? "measured"
+                        : demand.what == "time" || demand.what == "memory" ? "forecast"
+                                                                           : "verdict"},
+                 {"value", demand.value > 0 ? number(demand.value) : ordered_json(nullptr)},
+                 {"interval", demand.value > 0 ? both(demand.interval) : ordered_json(nullptr)},
+                 {"reason", demand.words}});
+    for (const ClassCost &one : classes)
+        j["classes"].push_back(
+            {{"class", one.name}, {"time_ns", number(one.time_ns)}, {"passes", one.passes}});
+    j["self_check"] = {{"predicted", check.predicted}, {"inside", check.inside}};
+    return dumped(j);
+}
+
+namespace {
+
+ordered_json change_json(const Change &change) {
+    ordered_json j = {
+        {"solution", change.solution}, {"change", word_for(change.kind)}, {"counts", change.counts}};
+    if (!change.metric.empty()) {
+        j["shape"] = change.shape;
+        j["metric"] = change.metric;
+        j["ratio"] = number(change.course.ratio);
+        j["interval"] = both(change.course.interval);
+        j["sizes"] = ordered_json::array();
+        for (const RatioPoint &point : change.course.points)
+            j["sizes"].push_back({{"size", number(point.size)},
+                                  {"ratio", number(point.ratio)},
+                                  {"interval", both(point.interval)}});
+    } else if (!change.what.empty()) {
+        j["of"] = change.what;
+        j["before"] = change.before;
+        j["after"] = change.after;
+    }
+    return j;
+}
+
+} // namespace
+
+std::string changes_json(const std::vector<Change> &changes, const std::string &size_name, double worse_by,
+                         const std::vector<std::string> &ground, const std::vector<std::string> &inputs) {
+    ordered_json j = document("changes");
+    j["size"] = size_name;
+    j["worse_by"] = number(worse_by);
+    j["other_ground"] = ground;
+    j["other_inputs"] = inputs;
+    j["changes"] = ordered_json::array();
+    for (const Change &change : changes)
+        j["changes"].push_back(change_json(change));
     return dumped(j);
 }
 

@@ -5,6 +5,9 @@
 #include <vector>
 
 #include "core/claim/judge.h"
+#include "core/compare/changes.h"
+#include "core/compare/compare.h"
+#include "core/compare/outlook.h"
 #include "records/journal.h"
 
 namespace iron {
@@ -17,5 +20,18 @@ std::string readings_csv(const std::vector<Measurement> &measurements,
                          const std::vector<std::string> &size_names);
 std::string growth_csv(const std::vector<SeriesGrowth> &growths);
 std::string claims_csv(const std::vector<JudgedClaim> &claims);
+
+// comparison.json. An interval of a ratio is at 95 %.
+std::string comparison_json(const ComparisonOfAll &comparison);
+
+// forecast.json. Intervals are at 90 %. Lists of what was not asked for are empty.
+std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Sizes &sizes,
+                          const std::vector<LargestSize> &largest, const std::string &limit,
+                          const std::string &along, const std::vector<MeetsTarget> &target,
+                          const std::vector<ClassCost> &classes, const SelfCheck &check);
+
+// What `changes --json` prints. `ground` and `inputs`: what sets the two apart beside the solutions.
+std::string changes_json(const std::vector<Change> &changes, const std::string &size_name, double worse_by,
+                         const std::vector<std::string> &ground, const std::vector<std::string> &inputs);
 
 } // namespace iron

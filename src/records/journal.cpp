@@ -52,6 +52,7 @@ Measurement measurement_of(const ordered_json &j) {
     m.generation = j.at("generation");
     m.round = j.at("round");
     m.worker = j.value("worker", 0);
+    m.at_s = j.value("at_s", 0.0);
     m.outcome = outcome_of(j.at("outcome").get<std::string>()).value_or(Outcome::failed);
     m.calls = j.value("calls", std::int64_t{0});
     m.inputs = j.value("inputs", 0);
@@ -59,6 +60,9 @@ Measurement measurement_of(const ordered_json &j) {
     m.cpu_ns = j.value("cpu_ns", 0.0);
     m.floor_ns = j.value("floor_ns", 0.0);
     m.disturbed = j.value("disturbed", false);
+    m.cold = j.value("cold", false);
+    m.warm_ns = j.value("warm_ns", 0.0);
+    m.warm_calls = j.value("warm_calls", std::int64_t{0});
     m.steps = j.value("steps", std::int64_t{0});
     m.bulk_steps = j.value("bulk_steps", std::int64_t{0});
     m.varying = j.value("varying", false);
@@ -93,6 +97,7 @@ std::string journal_line(const Measurement &m) {
     j["generation"] = m.generation;
     j["round"] = m.round;
     j["worker"] = m.worker;
+    j["at_s"] = rounded(m.at_s);
     j["outcome"] = word_for(m.outcome);
     if (m.outcome == Outcome::done && m.kind == "timing") {
         j["calls"] = m.calls;
@@ -101,6 +106,11 @@ std::string journal_line(const Measurement &m) {
         j["cpu_ns"] = rounded(m.cpu_ns);
         j["floor_ns"] = rounded(m.floor_ns);
         j["disturbed"] = m.disturbed;
+        if (m.cold) j["cold"] = true;
+        if (m.warm_calls > 0) {
+            j["warm_ns"] = rounded(m.warm_ns);
+            j["warm_calls"] = m.warm_calls;
+        }
     } else if (m.outcome == Outcome::done && m.kind == "counting") {
         j["steps"] = m.steps;
         j["bulk_steps"] = m.bulk_steps;
@@ -136,7 +146,8 @@ Journal read_journal(const std::filesystem::path &path) {
             ++journal.dropped;
             break;
         }
-        const auto line = checked(text.substr(at, end - at));
+        const std::string written = text.substr(at, end - at);
+        const auto line = checked(written);
         at = end + 1;
         if (!line) {
             ++journal.dropped;
@@ -144,6 +155,7 @@ Journal read_journal(const std::filesystem::path &path) {
         }
         try {
             journal.measurements.push_back(measurement_of(ordered_json::parse(*line)));
+            journal.whole_lines += written + "\n";
         } catch (const nlohmann::json::exception &) {
             ++journal.dropped;
         }
@@ -151,13 +163,14 @@ Journal read_journal(const std::filesystem::path &path) {
     return journal;
 }
 
-JournalWriter::JournalWriter(const std::filesystem::path &path, const std::string &heading) : path_(path) {
-    std::error_code ignored;
-    std::filesystem::create_directories(path.parent_path(), ignored);
-    fd_ = open(path.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_APPEND | O_CLOEXEC, 0666);
+JournalWriter::JournalWriter(const std::filesystem::path &path, const std::string &heading,
+                             const std::string &lines)
+    : path_(path) {
+    // Replaced whole: a kill now leaves the earlier session's file as it was.
+    write_file(path, with_check(ordered_json::parse(heading)) + "\n" + lines);
+    fd_ = open(path.c_str(), O_WRONLY | O_APPEND | O_CLOEXEC, 0666);
     if (fd_ < 0)
         throw Error(Category::not_possible, path.string() + " can't be written: " + std::strerror(errno));
-    write_line(with_check(ordered_json::parse(heading)));
 }
 
 JournalWriter::~JournalWriter() { close(fd_); }
@@ -182,30 +195,69 @@ Metric metric_of(const Measurement &m) {
     return {"time", m.time_ns};
 }
 
+namespace {
+
+// The cells over the sizes that change; none where fewer than two do.
+CellSeries cells_from(const std::map<std::vector<double>, std::vector<Reading>> &found,
+                      const std::vector<std::string> &names, double grain) {
+    CellSeries series{{}, {}, grain};
+    std::vector<std::size_t> changing;
+    for (std::size_t i = 0; i < names.size(); ++i)
+        if (std::any_of(found.begin(), found.end(),
+                        [&](const auto &cell) { return cell.first[i] != found.begin()->first[i]; })) {
+            changing.push_back(i);
+            series.names.push_back(names[i]);
+        }
+    if (changing.size() < 2) return {};
+    for (const auto &[sizes, readings] : found) {
+        SeriesCell cell{{}, readings};
+        for (const std::size_t i : changing)
+            cell.sizes.push_back(sizes[i]);
+        series.cells.push_back(std::move(cell));
+    }
+    return series;
+}
+
+} // namespace
+
 std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements,
                                     const std::vector<std::string> &solutions,
-                                    const std::vector<std::string> &shapes, const std::string &name) {
-    using Points = std::map<double, SeriesPoint>;
-    std::map<std::tuple<std::string, std::string, std::string>, Points> found;
+                                    const std::vector<std::string> &shapes,
+                                    const std::vector<std::string> &names,
+                                    const std::function<bool(const Sizes &)> &on_sweep) {
+    struct Found {
+        std::map<double, SeriesPoint> points;
+        std::map<std::vector<double>, std::vector<Reading>> cells;
+    };
+    std::map<std::tuple<std::string, std::string, std::string>, Found> found;
     std::map<std::string, double> grains; // of space, by solution
     for (const Measurement &m : measurements) {
-        if (m.outcome != Outcome::done || !m.sizes.contains(name)) continue;
+        std::vector<double> sizes;
+        for (const std::string &name : names)
+            if (const auto size = m.sizes.find(name); size != m.sizes.end()) sizes.push_back(size->second);
+        if (m.outcome != Outcome::done || sizes.size() != names.size()) continue;
         const Metric metric = metric_of(m);
         if (m.kind == "space") grains[m.solution] = static_cast<double>(m.space.grain_bytes);
-        SeriesPoint &point = found[{m.solution, m.shape, metric.name}][m.sizes.at(name)];
-        point.size = m.sizes.at(name);
-        point.readings.push_back({m.generation, m.round, metric.value});
+        const Reading reading{m.generation, m.round, metric.value};
+        Found &here = found[{m.solution, m.shape, metric.name}];
+        here.cells[sizes].push_back(reading);
+        if (!on_sweep(m.sizes)) continue;
+        SeriesPoint &point = here.points[sizes.front()];
+        point.size = sizes.front();
+        point.readings.push_back(reading);
     }
     std::vector<NamedSeries> all;
     for (const std::string &solution : solutions)
         for (const std::string &shape : shapes)
             for (const char *metric : {"steps", "time", "space"}) {
-                const auto points = found.find({solution, shape, metric});
-                if (points == found.end()) continue;
-                Series series{name, {}, grains.contains(solution) ? grains.at(solution) : 16};
-                for (auto &[size, point] : points->second)
+                const auto here = found.find({solution, shape, metric});
+                if (here == found.end()) continue;
+                const double grain = grains.contains(solution) ? grains.at(solution) : 16;
+                Series series{names.front(), {}, grain};
+                for (auto &[size, point] : here->second.points)
                     series.points.push_back(std::move(point));
-                all.push_back({solution, shape, metric, std::move(series)});
+                all.push_back({solution, shape, metric, std::move(series),
+                               cells_from(here->second.cells, names, grain)});
             }
     return all;
 }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <filesystem>
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -45,12 +46,16 @@ struct Measurement {
     std::uint64_t seed = 0; // exactly what `input seed=` takes
     int generation = 0, round = 0;
     int worker = 0;
+    double at_s = 0; // when, in seconds since measuring began, all sessions together
     Outcome outcome = Outcome::done;
     // Of a timing.
     std::int64_t calls = 0;
     int inputs = 0;
     double time_ns = 0, cpu_ns = 0, floor_ns = 0;
     bool disturbed = false;
+    bool cold = false;  // the first call of a new process
+    double warm_ns = 0; // spent calling before it, until the times settled
+    std::int64_t warm_calls = 0;
     // Of a counting.
     std::int64_t steps = 0;      // blocks and bulk work together
     std::int64_t bulk_steps = 0; // work of library calls, as far as it is seen
@@ -66,6 +71,7 @@ struct Journal {
     std::string heading; // the first line, JSON
     std::vector<Measurement> measurements;
     std::size_t dropped = 0; // lines that were torn or damaged
+    std::string whole_lines; // those of the measurements, as they stand in the file
 };
 
 // Reads a journal; a torn last line is dropped, a damaged one in the middle too, and counted. Throws Error
@@ -75,8 +81,10 @@ Journal read_journal(const std::filesystem::path &path);
 // Appends lines, each whole and flushed.
 class JournalWriter {
   public:
-    // Starts the file anew with the heading.
-    JournalWriter(const std::filesystem::path &path, const std::string &heading);
+    // Starts the file anew with the heading, and the whole lines of an earlier session after it: what was
+    // torn is gone then.
+    JournalWriter(const std::filesystem::path &path, const std::string &heading,
+                  const std::string &lines = "");
     ~JournalWriter();
     JournalWriter(const JournalWriter &) = delete;
     JournalWriter &operator=(const JournalWriter &) = delete;
@@ -96,10 +104,12 @@ struct Metric {
 };
 Metric metric_of(const Measurement &measurement);
 
-// Every series over the size `name` that the measurements hold, in the order of `solutions` and `shapes`;
-// steps before time before space.
+// Every series that the measurements hold, in the order of `solutions` and `shapes`; steps before time before
+// space. `on_sweep` tells which sizes lie on the line along which the first of `names` is looked at alone.
 std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements,
                                     const std::vector<std::string> &solutions,
-                                    const std::vector<std::string> &shapes, const std::string &name);
+                                    const std::vector<std::string> &shapes,
+                                    const std::vector<std::string> &names,
+                                    const std::function<bool(const Sizes &)> &on_sweep);
 
 } // namespace iron

@@ -16,6 +16,15 @@ std::vector<std::string> Problem::size_names() const {
     return names;
 }
 
+std::vector<Relation> Problem::relations() const {
+    std::vector<Relation> all;
+    for (const SizeRule &rule : sizes) {
+        if (!sizes_in(rule.from).empty()) all.push_back({rule.from, make_size(rule.name)});
+        if (rule.to_is_relation()) all.push_back({make_size(rule.name), rule.to});
+    }
+    return all;
+}
+
 const Shape *Problem::shape(const std::string &name) const {
     for (const Shape &shape : shapes)
         if (shape.name == name) return &shape;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <optional>
 
 #include "core/claim/words.h"
 #include "views/text.h"
@@ -72,67 +73,107 @@ std::vector<double> spread(std::vector<double> wanted, double apart) {
     return wanted;
 }
 
-Figure figure(const std::string &name, const std::string &title, const std::string &metric,
-              const std::string &size_name, const std::vector<Drawn> &drawn) {
+struct Dot {
+    double x = 0, y = 0, low = 0, high = 0; // the interval of y
+};
+
+// Dots with their intervals, and a line through fitted or drawn points.
+struct Line {
+    std::size_t place; // in the problem: decides colour and mark
+    std::string name;  // in the data file
+    std::string label;
+    std::vector<Dot> dots;
+    std::vector<std::pair<double, double>> curve;
+};
+
+enum class Scale { numbers, time, bytes };
+
+struct Axes {
+    std::string title, x, y;
+    Scale x_scale = Scale::numbers, y_scale = Scale::numbers;
+    std::vector<double> levels = {};   // dashed lines across
+    std::vector<double> uprights = {}; // dashed lines up, their value written above
+    double least_span = 1;             // of the y axis: noise is not blown up
+};
+
+std::string tics_of(Scale scale, double low, double high) {
+    if (scale == Scale::bytes) return tics_of_bytes(low, high);
+    if (scale == Scale::numbers && high / low < 100) { // decades alone would be too few
+        std::string list;
+        for (double decade = std::pow(10, std::floor(std::log10(low))); decade <= high; decade *= 10)
+            for (const double value : {decade, 2 * decade, 5 * decade})
+                list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ",
+                                    quoted(value < 1 ? three_digits(value) : grouped(value)), value);
+        return "(" + list + ")";
+    }
+    return tics(low, high, scale == Scale::time, std::log10(high / low) > 9 ? 2 : 1);
+}
+
+// Both axes logarithmic. Everything drawn is above 0.
+Figure figure(const std::string &name, const Axes &axes, const std::vector<Line> &lines) {
     Figure made{name, "", ""};
     double low_x = 1e300, high_x = 0, low_y = 1e300, high_y = 0;
-    for (const Drawn &one : drawn)
-        for (const Located &point : one.growth->points) {
-            low_x = std::min(low_x, std::max(point.size, 0.5));
-            high_x = std::max(high_x, point.size);
-            low_y = std::min(low_y, value_of(point));
-            high_y = std::max(high_y, value_of(point));
+    for (const Line &line : lines)
+        for (const Dot &dot : line.dots) {
+            low_x = std::min(low_x, std::max(dot.x, axes.x_scale == Scale::numbers ? 0.5 : dot.x));
+            high_x = std::max(high_x, dot.x);
+            low_y = std::min(low_y, dot.y);
+            high_y = std::max(high_y, dot.y);
         }
-    low_x /= 1.25, high_x *= 1.25, low_y /= 1.6, high_y *= 1.6;
+    for (const double level : axes.levels)
+        low_y = std::min(low_y, level), high_y = std::max(high_y, level);
+    const double wider = std::max(1.6, std::sqrt(axes.least_span / (high_y / low_y)));
+    low_x /= 1.25, high_x *= 1.25, low_y /= wider, high_y *= wider;
     std::vector<double> ends;
-    for (const Drawn &one : drawn)
-        ends.push_back(std::log(value_of(one.growth->points.back()) / low_y) / std::log(high_y / low_y));
+    for (const Line &line : lines)
+        ends.push_back(std::log(line.dots.back().y / low_y) / std::log(high_y / low_y));
     const std::vector<double> heights = spread(ends, 0.055);
     std::string plots, labels;
     int block = 0;
-    for (std::size_t i = 0; i < drawn.size(); ++i) {
-        const Growth &growth = *drawn[i].growth;
-        const char *colour = colours[drawn[i].solution % std::size(colours)];
-        const int mark = marks[drawn[i].solution % std::size(marks)];
-        made.data += fmt::format("# {} {}: {} {}\n", drawn[i].name, "readings", size_name, metric);
-        for (const Located &point : growth.points)
-            made.data += fmt::format("{:.0f} {:.6g} {:.6g} {:.6g}\n", point.size, value_of(point),
-                                     std::exp(point.log_value - 2 * point.error),
-                                     std::exp(point.log_value + 2 * point.error));
+    for (std::size_t i = 0; i < lines.size(); ++i) {
+        const Line &line = lines[i];
+        const char *colour = colours[line.place % std::size(colours)];
+        const int mark = marks[line.place % std::size(marks)];
+        made.data += fmt::format("# {} readings: x y low high\n", line.name);
+        for (const Dot &dot : line.dots)
+            made.data += fmt::format("{:.6g} {:.6g} {:.6g} {:.6g}\n", dot.x, dot.y, dot.low, dot.high);
         made.data += "\n\n";
         plots += fmt::format(
             "{}data index {} using 1:2:3:4 with yerrorbars notitle pt {} ps 0.8 lw 0.8 lc rgb '{}'",
             plots.empty() ? "" : ", \\\n     ", block++, mark, colour);
-        std::string class_name;
-        if (growth.standing == Growth::Standing::fitted) {
-            class_name = growth.best().curve.name;
-            made.data += fmt::format("# {} fitted curve: {} {}\n", drawn[i].name, size_name, metric);
-            for (std::size_t k = 0; k < growth.points.size(); ++k)
-                made.data += fmt::format("{:.0f} {:.6g}\n", growth.points[k].size, growth.best().fitted[k]);
+        if (!line.curve.empty()) {
+            made.data += fmt::format("# {} line: x y\n", line.name);
+            for (const auto &[x, y] : line.curve)
+                made.data += fmt::format("{:.6g} {:.6g}\n", x, y);
             made.data += "\n\n";
             plots += fmt::format(", \\\n     data index {} using 1:2 with lines notitle lw 1.6 lc rgb '{}'",
                                  block++, colour);
         }
-        const std::string label = cut_to(drawn[i].name, 22) + (class_name.empty() ? "" : "  " + class_name);
         labels += fmt::format("set label {} {} at graph 1.025, graph {:.4f} left noenhanced tc rgb '{}' "
                               "point pt {} ps 0.9 lc rgb '{}' offset 0.6,0\n",
-                              i + 1, quoted(label), heights[i], colour, mark, colour);
+                              i + 1, quoted(line.label), heights[i], colour, mark, colour);
     }
-    const bool time = metric == "time", space = metric == "space";
-    const double decades = std::log10(high_y / low_y);
-    const std::string drawing = fmt::format(
-        "set title {} noenhanced font ',15'\n"
-        "set xlabel {} noenhanced\nset ylabel {} noenhanced\n"
-        "set logscale xy 10\nset xrange [{:g}:{:g}]\nset yrange [{:g}:{:g}]\n"
-        "set xtics {} nomirror\nset ytics {} nomirror\nset mxtics 10\n"
-        "set grid xtics ytics lw 1 lc rgb '#d0d0d0'\nset border 3 lc rgb '#606060'\n"
-        "set rmargin 36\nset tmargin 3.2\nset bmargin 4.2\nset lmargin 16\nunset key\n{}",
-        quoted(title), quoted(size_name + (size_name.size() == 1 ? " (size of the input)" : "")),
-        quoted(time    ? "time a call"
-               : space ? "space a call, input and answer set apart"
-                       : "steps a call (executed blocks)"),
-        low_x, high_x, low_y, high_y, tics(low_x, high_x, false, 1),
-        space ? tics_of_bytes(low_y, high_y) : tics(low_y, high_y, time, decades > 9 ? 2 : 1), labels);
+    for (const double level : axes.levels)
+        labels +=
+            fmt::format("set arrow from graph 0, first {0:g} to graph 1, first {0:g} nohead dt 2 lc rgb "
+                        "'#606060'\n",
+                        level);
+    for (const double upright : axes.uprights)
+        labels +=
+            fmt::format("set arrow from first {0:g}, graph 0 to first {0:g}, graph 1 nohead dt 3 lc rgb "
+                        "'#606060'\nset label {1} at first {0:g}, graph 1.025 center noenhanced tc rgb "
+                        "'#606060'\n",
+                        upright, quoted(grouped(std::round(upright))));
+    const std::string drawing =
+        fmt::format("set title {} noenhanced font ',15'{}\n"
+                    "set xlabel {} noenhanced\nset ylabel {} noenhanced\n"
+                    "set logscale xy 10\nset xrange [{:g}:{:g}]\nset yrange [{:g}:{:g}]\n"
+                    "set xtics {} nomirror\nset ytics {} nomirror\nset mxtics 10\n"
+                    "set grid xtics ytics lw 1 lc rgb '#d0d0d0'\nset border 3 lc rgb '#606060'\n"
+                    "set rmargin 36\nset tmargin {}\nset bmargin 4.2\nset lmargin 16\nunset key\n{}",
+                    quoted(axes.title), axes.uprights.empty() ? "" : " offset 0,0.8", quoted(axes.x),
+                    quoted(axes.y), low_x, high_x, low_y, high_y, tics_of(axes.x_scale, low_x, high_x),
+                    tics_of(axes.y_scale, low_y, high_y), axes.uprights.empty() ? "3.2" : "4.4", labels);
     const std::string plot = fmt::format("data = '{}.dat'\nplot {}\n", name, plots);
     made.script =
         fmt::format("# Draws {0}.svg and {0}.png: gnuplot {0}.gp\n{1}"
@@ -142,6 +183,58 @@ Figure figure(const std::string &name, const std::string &title, const std::stri
                     "set output '{0}.png'\nreplot\nunset output\n",
                     name, drawing, plot);
     return made;
+}
+
+std::string size_label(const std::string &size_name) {
+    return size_name + (size_name.size() == 1 ? " (size of the input)" : "");
+}
+
+Figure growth_figure(const std::string &name, const std::string &title, const std::string &metric,
+                     const std::string &size_name, const std::vector<Drawn> &drawn) {
+    std::vector<Line> lines;
+    for (const Drawn &one : drawn) {
+        Line line{one.solution, one.name, cut_to(one.name, 22), {}, {}};
+        for (const Located &point : one.growth->points)
+            line.dots.push_back({point.size, value_of(point), std::exp(point.log_value - 2 * point.error),
+                                 std::exp(point.log_value + 2 * point.error)});
+        if (one.growth->standing == Growth::Standing::fitted) {
+            line.label += "  " + one.growth->best().curve.name;
+            for (std::size_t k = 0; k < one.growth->points.size(); ++k)
+                line.curve.push_back({one.growth->points[k].size, one.growth->best().fitted[k]});
+        }
+        lines.push_back(std::move(line));
+    }
+    const bool time = metric == "time", space = metric == "space";
+    return figure(name,
+                  {title, size_label(size_name),
+                   time    ? "time a call"
+                   : space ? "space a call, input and answer set apart"
+                           : "steps a call (executed blocks)",
+                   Scale::numbers,
+                   time    ? Scale::time
+                   : space ? Scale::bytes
+                           : Scale::numbers},
+                  lines);
+}
+
+// Readings over the bound, 1 at the largest size: level where the claim holds, rising where it does not.
+std::optional<Line> over_bound(const SeriesGrowth &series, const JudgedClaim &claim, std::size_t place,
+                               const std::function<Sizes(double)> &sizes_at) {
+    Line line{place, series.metric, "", {}, {}};
+    for (const Located &point : series.growth.points) {
+        const double ratio = point.log_value - evaluate_log(claim.claim.bound.growth, sizes_at(point.size));
+        if (!std::isfinite(ratio) || !std::isfinite(point.error)) continue;
+        const double error = series.metric == "time" ? 2 * point.error : 0; // the others are exact
+        line.dots.push_back({point.size, ratio, ratio - error, ratio + error});
+    }
+    if (line.dots.size() < 2) return std::nullopt;
+    const double last = line.dots.back().y;
+    for (Dot &dot : line.dots) {
+        dot = {dot.x, std::exp(dot.y - last), std::exp(dot.low - last), std::exp(dot.high - last)};
+        line.curve.push_back({dot.x, dot.y});
+    }
+    line.label = cut_to(fmt::format("{} over {}", series.metric, claim.claim.bound.written), 32);
+    return line;
 }
 
 // Of a solution's shapes, the one that takes most at the largest size.
@@ -168,8 +261,9 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
             if (const Growth *growth = worst_of(growths, solutions[i], metric))
                 worst.push_back({i, solutions[i], growth});
         if (worst.empty()) continue;
-        figures.push_back(figure(metric, fmt::format("{}: {}, each solution's worst shape", title, metric),
-                                 metric, size_name, worst));
+        figures.push_back(growth_figure(metric,
+                                        fmt::format("{}: {}, each solution's worst shape", title, metric),
+                                        metric, size_name, worst));
         if (shapes.size() < 2) continue;
         for (const std::string &shape : shapes) {
             std::vector<Drawn> drawn;
@@ -179,11 +273,108 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
                         !one.growth.points.empty())
                         drawn.push_back({i, solutions[i], &one.growth});
             if (!drawn.empty())
-                figures.push_back(figure(metric + "-" + shape,
-                                         fmt::format("{}: {}, shape {}", title, metric, shape), metric,
-                                         size_name, drawn));
+                figures.push_back(growth_figure(metric + "-" + shape,
+                                                fmt::format("{}: {}, shape {}", title, metric, shape), metric,
+                                                size_name, drawn));
         }
     }
+    return figures;
+}
+
+std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
+                                  const std::vector<SeriesGrowth> &growths, const std::string &size_name,
+                                  const std::function<Sizes(double)> &sizes_at) {
+    std::vector<Figure> figures;
+    std::vector<std::string> solutions;
+    for (const JudgedClaim &claim : claims)
+        if (std::find(solutions.begin(), solutions.end(), claim.solution) == solutions.end())
+            solutions.push_back(claim.solution);
+    for (const std::string &solution : solutions) {
+        std::vector<Line> lines;
+        std::string verdicts, shape;
+        const auto add = [&](const JudgedClaim &claim, const std::string &metric) {
+            for (const SeriesGrowth &one : growths)
+                if (one.solution == solution && one.metric == metric && one.shape == shape)
+                    if (auto line = over_bound(one, claim, lines.size(), sizes_at)) lines.push_back(*line);
+        };
+        for (const JudgedClaim &claim : claims) {
+            if (claim.solution != solution) continue;
+            shape = claim.claim.shape != "every" ? claim.claim.shape : claim.judgement.worst_shape;
+            verdicts += fmt::format("{}{} {} {}{}", verdicts.empty() ? "" : ", ", claim.claim.metric,
+                                    claim.claim.bound.written, word_for(claim.judgement.verdict),
+                                    shape.empty() ? "" : " (" + shape + ")");
+            if (claim.claim.metric == "time") add(claim, "steps");
+            add(claim, claim.claim.metric);
+        }
+        if (lines.empty()) continue;
+        Axes axes{cut_to(fmt::format("{}: {}", solution, verdicts), 90), size_label(size_name),
+                  "reading over the claimed bound, 1 at the last"};
+        axes.levels = {1};
+        axes.least_span = 10;
+        figures.push_back(figure("claim-" + solution, axes, lines));
+    }
+    return figures;
+}
+
+std::vector<Figure> comparison_figures(const std::string &title, const ComparisonOfAll &comparison,
+                                       const std::vector<std::string> &solutions) {
+    std::vector<Figure> figures;
+    const auto place = [&](const std::string &name) {
+        return static_cast<std::size_t>(std::find(solutions.begin(), solutions.end(), name) -
+                                        solutions.begin());
+    };
+    if (!comparison.rankings.empty() && !comparison.rankings.back().times.empty()) {
+        const std::string fastest = comparison.rankings.back().times.front().first;
+        std::vector<Line> lines;
+        for (const PairComparison &pair : comparison.pairs) {
+            if (pair.shape != worst_shape_name || pair.metric != "time" || pair.course.points.empty() ||
+                (pair.solution != fastest && pair.against != fastest))
+                continue;
+            const bool turned = pair.solution == fastest;
+            const std::string &other = turned ? pair.against : pair.solution;
+            Line line{place(other), other, cut_to(other, 30), {}, {}};
+            for (const RatioPoint &point : pair.course.points) {
+                const auto [low, high] = point.interval;
+                line.dots.push_back(turned ? Dot{point.size, 1 / point.ratio, 1 / high, 1 / low}
+                                           : Dot{point.size, point.ratio, low, high});
+                line.curve.push_back({point.size, line.dots.back().y});
+            }
+            lines.push_back(std::move(line));
+        }
+        Axes axes{fmt::format("{}: times over those of {}", title, cut_to(fastest, 30)),
+                  size_label(comparison.size_name), fmt::format("times as long as {}", cut_to(fastest, 30))};
+        axes.levels = {1};
+        axes.least_span = 4;
+        for (const PairCrossing &one : comparison.crossings)
+            if (one.measured && one.shape == worst_shape_name && one.metric == "time" &&
+                (one.solution == fastest || one.against == fastest))
+                axes.uprights.push_back(one.crossing.at);
+        if (!lines.empty()) figures.push_back(figure("compare", axes, lines));
+    }
+    std::vector<Line> lines;
+    std::vector<TradePoint> unbeaten;
+    for (const TradePoint &point : comparison.trade) {
+        const double space = std::max(point.space_bytes, 1.0); // the axis has no 0
+        if (point.unbeaten) unbeaten.push_back(point);
+        lines.push_back({place(point.solution),
+                         point.solution,
+                         cut_to(point.solution, 20) + (point.unbeaten ? "  unbeaten" : ""),
+                         {{point.time_ns, space, space, space}},
+                         {}});
+    }
+    if (lines.size() < 2) return figures;
+    std::sort(unbeaten.begin(), unbeaten.end(),
+              [](const TradePoint &a, const TradePoint &b) { return a.time_ns < b.time_ns; });
+    for (Line &line : lines) // the line that joins them belongs to the first
+        if (unbeaten.size() > 1 && line.name == unbeaten.front().solution)
+            for (const TradePoint &point : unbeaten)
+                line.curve.push_back({point.time_ns, std::max(point.space_bytes, 1.0)});
+    figures.push_back(
+        figure("trade",
+               {fmt::format("{}: time against space at {} = {}", title, comparison.size_name,
+                            grouped(comparison.trade_at)),
+                "time a call, worst shape", "space a call, worst shape", Scale::time, Scale::bytes},
+               lines));
     return figures;
 }
 

@@ -1,9 +1,12 @@
 // Figures as gnuplot scripts and the data they draw.
 #pragma once
 
+#include <functional>
 #include <string>
 #include <vector>
 
+#include "core/claim/judge.h"
+#include "core/compare/compare.h"
 #include "core/growth/fit_all.h"
 
 namespace iron {
@@ -20,5 +23,17 @@ struct Figure {
 std::vector<Figure> growth_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
                                    const std::vector<std::string> &solutions,
                                    const std::vector<std::string> &shapes, const std::string &size_name);
+
+// `claim-SOLUTION` for each that claims something: readings over the claimed bounds in the shape that
+// decides, steps and time of a claim on time in one picture. `sizes_at`: all sizes, where the one swept has
+// this value.
+std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
+                                  const std::vector<SeriesGrowth> &growths, const std::string &size_name,
+                                  const std::function<Sizes(double)> &sizes_at);
+
+// `compare`: times over those of the fastest at the largest size, the sizes where the order changes marked.
+// `trade`: time against space, those that nobody beats in both joined.
+std::vector<Figure> comparison_figures(const std::string &title, const ComparisonOfAll &comparison,
+                                       const std::vector<std::string> &solutions);
 
 } // namespace iron

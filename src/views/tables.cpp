@@ -1,10 +1,13 @@
 #include "views/tables.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
+#include <map>
 
 #include "core/bound/order.h"
 #include "core/claim/words.h"
+#include "core/series/series.h"
 #include "views/text.h"
 
 namespace iron {
@@ -14,17 +17,19 @@ namespace {
 // Exponential growth has no exponent worth printing.
 std::string exponent_text(double exponent, const std::optional<std::pair<double, double>> &interval) {
     if (!interval) return "-";
-    return fmt::format("{:.2f} [{:.2f}, {:.2f}]", exponent, interval->first, interval->second);
+    const double off = std::max(interval->second - exponent, exponent - interval->first);
+    return fmt::format("{:.2f} ±{:.2f}", exponent == 0 ? 0.0 : exponent, std::abs(off));
+}
+
+// 1,000,000 as 1e6: columns are narrow.
+std::string short_size(double size) {
+    const double power = std::floor(std::log10(std::max(size, 1.0)));
+    if (size >= 1e5 && size == std::pow(10, power)) return fmt::format("1e{:.0f}", power);
+    return size >= 1e5 ? three_digits(size) : grouped(size);
 }
 
 std::string class_text(const Growth &growth) {
     return growth.standing == Growth::Standing::fitted ? growth.best().curve.name : "too few sizes";
-}
-
-std::string verdict_text(const Judgement &judgement) {
-    std::string text = word_for(judgement.verdict);
-    if (judgement.loose) text += ", loose";
-    return text;
 }
 
 // A block of an input or an answer, cut to what a person can take in.
@@ -43,6 +48,21 @@ std::string excerpt(const std::string &text) {
 
 } // namespace
 
+std::string verdict_text(const Judgement &judgement) {
+    std::string text = word_for(judgement.verdict);
+    if (judgement.loose) text += ", loose";
+    return text;
+}
+
+std::string would_decide_words(const Judgement &judgement) {
+    if (!judgement.would_decide) return "";
+    const WouldDecide &decide = *judgement.would_decide;
+    const std::string cost =
+        decide.cost_ns ? fmt::format(", about {} a call", time_text(*decide.cost_ns)) : "";
+    return fmt::format("It would be decided by measuring up to {} = {}{}.", decide.size_name,
+                       grouped(decide.size), cost);
+}
+
 std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vector<SeriesGrowth> &growths,
                          const Agreement *agreement) {
     std::vector<std::vector<std::string>> rows;
@@ -55,14 +75,7 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
         rows.push_back({one.solution == last ? "" : one.solution, claim, grows, verdict_text(judged)});
         last = one.solution;
         reasons += wrapped(fmt::format("{}, {}: {}.", one.solution, claim, judged.reason), terminal_width, 2);
-        if (judged.would_decide) {
-            const WouldDecide &decide = *judged.would_decide;
-            const std::string cost =
-                decide.cost_ns ? fmt::format(", about {} a call", time_text(*decide.cost_ns)) : "";
-            reasons += wrapped(fmt::format("It would be decided by measuring up to {} = {}{}.",
-                                           decide.size_name, grouped(decide.size), cost),
-                               terminal_width, 4);
-        }
+        if (judged.would_decide) reasons += wrapped(would_decide_words(judged), terminal_width, 4);
     }
     // Solutions without any claim still grow like something.
     for (const SeriesGrowth &growth : growths) {
@@ -88,10 +101,15 @@ std::string growth_table(const std::vector<SeriesGrowth> &growths) {
         const bool fitted = growth.standing == Growth::Standing::fitted;
         rows.push_back({one.solution == last ? "" : one.solution, one.shape, one.metric, class_text(growth),
                         fitted ? exponent_text(growth.exponent, growth.interval) : "-",
-                        fmt::format("{} to {}", grouped(growth.from), grouped(growth.to))});
+                        fmt::format("{} to {}", short_size(growth.from), short_size(growth.to))});
         last = one.solution;
+        if (!one.joint || one.joint->fits.empty()) continue;
+        std::string names;
+        for (const std::string &name : one.joint->names)
+            names += (names.empty() ? "" : ", ") + name;
+        rows.push_back({"", "", "", one.joint->best().name, "-", "over " + names});
     }
-    return table_text({"solution", "shape", "metric", "grows like", "exponent [95 %]", "sizes"}, rows,
+    return table_text({"solution", "shape", "metric", "grows like", "exponent", "sizes"}, rows,
                       terminal_width);
 }
 
@@ -117,6 +135,46 @@ std::string agreement_text(const Agreement &agreement) {
         if (one.verdict == SolutionAgreement::Verdict::disagrees) text += "      got\n" + excerpt(c.got);
     }
     return text;
+}
+
+std::vector<std::string> floor_sentences(const std::vector<Measurement> &measurements,
+                                         const std::string &size) {
+    struct Program {
+        double floor_ns = 0, floor_bytes = 0, largest_ns = 0;
+        std::map<double, std::vector<double>> times; // by size
+    };
+    std::vector<std::string> order;
+    std::map<std::string, Program> programs;
+    for (const Measurement &m : measurements) {
+        if (m.outcome != Outcome::done || m.kind == "counting" || m.space.stack_peak_bytes > 0) continue;
+        const bool timed = m.kind == "timing" && m.calls == 1 && m.floor_ns > 1e5; // no call costs that much
+        if (!timed && !programs.contains(m.solution)) continue;
+        if (timed && !programs.contains(m.solution)) order.push_back(m.solution);
+        Program &program = programs[m.solution];
+        if (timed) {
+            program.floor_ns = m.floor_ns;
+            program.times[m.sizes.at(size)].push_back(m.time_ns);
+        } else if (m.kind == "space" && m.space.resident_peak_bytes > 0)
+            program.floor_bytes = static_cast<double>(m.space.resident_peak_bytes - m.space.space_bytes);
+    }
+    std::vector<std::string> sentences;
+    for (const std::string &name : order) {
+        const Program &program = programs[name];
+        std::string text = fmt::format("{} is measured as a whole program; one that does nothing takes {}",
+                                       name, time_text(program.floor_ns));
+        if (program.floor_bytes > 0) text += fmt::format(" and {}", bytes_text(program.floor_bytes));
+        // Seen from where it takes as much again, and from there on always.
+        double from = 0;
+        for (auto entry = program.times.rbegin(); entry != program.times.rend(); ++entry) {
+            if (quantile(entry->second, 0.5) < 2 * program.floor_ns) break;
+            from = entry->first;
+        }
+        text += from > 0
+                    ? fmt::format("; what it does itself can be seen from {} = {} on", size, grouped(from))
+                    : "; what it does itself does not stand out from that at any size measured";
+        sentences.push_back(text);
+    }
+    return sentences;
 }
 
 } // namespace iron

@@ -6,6 +6,7 @@
 
 #include "core/claim/judge.h"
 #include "records/agreement.h"
+#include "records/journal.h"
 
 namespace iron {
 
@@ -15,6 +16,15 @@ constexpr std::size_t terminal_width = 80;
 // claim.
 std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vector<SeriesGrowth> &growths,
                          const Agreement *agreement);
+
+// "exceeded", "holds, loose"; and, where something is open, what would decide it, a sentence, else "".
+std::string verdict_text(const Judgement &judgement);
+std::string would_decide_words(const Judgement &judgement);
+
+// Of whole programs: what starting one that does nothing takes, and from which size on the solution itself
+// can be seen beside that. A sentence each; none where there are no whole programs.
+std::vector<std::string> floor_sentences(const std::vector<Measurement> &measurements,
+                                         const std::string &size);
 
 // What each series grows like, with its exponent.
 std::string growth_table(const std::vector<SeriesGrowth> &growths);

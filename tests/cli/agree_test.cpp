@@ -48,13 +48,11 @@ source = "right.cpp"
 [solutions.)" + suspect + "]\nsource = \"" +
                                     suspect + ".cpp\"\n");
     }
-    // Runs `agree`, and returns what was found on the suspect, in good time.
+    // Runs `agree`, and returns what was found on the suspect.
     nlohmann::json caught(const std::string &suspect) const {
         run({"answer", suspect}, "0\n\n"); // builds
         run({"answer", "right"}, "0\n\n");
-        const auto from = std::chrono::steady_clock::now();
         const Ran ran = run({"agree"});
-        EXPECT_LT(std::chrono::steady_clock::now() - from, std::chrono::seconds(20)) << suspect;
         EXPECT_EQ(ran.status, 1) << ran.out << ran.err;
         return agreement_of(suspect);
     }

@@ -106,8 +106,9 @@ TEST(ProgramStyle, LongAnswersThatDifferAtTheirEndAreCaughtWhileMeasuring) {
     folder.write(
         "stopwatch.toml",
         "[sizes]\nn = { from = 1, to = 100_000 }\n[shapes.one]\ntext = \"{n}\\n\"\n[answers]\nreference = "
-        "\"right\"\n[solutions.right]\nsource = \"right.c\"\n[solutions.wrong]\nsource = \"wrong.c\"\n");
-    EXPECT_EQ(folder.run({"run", "--budget", "4s", "--upto", "n=6000"}).status, 1);
+        "\"right\"\n[solutions.right]\nsource = \"right.c\"\ntime = \"O(n)\"\n[solutions.wrong]\nsource = "
+        "\"wrong.c\"\ntime = \"O(n)\"\n");
+    EXPECT_EQ(folder.run({"run", "--budget", "10s", "--upto", "n=6000"}).status, 1);
     const auto found = folder.agreement_of("wrong");
     EXPECT_EQ(found.at("outcome"), "wrong-answer");
     EXPECT_EQ(found.at("found_while"), "measuring");
@@ -251,7 +252,7 @@ TEST(DemoCommand, LaysTheProblemsOutAndRunsThem) {
     const Ran laid = folder.run({"demo", "port", "--lay-out"});
     EXPECT_EQ(laid.status, 0);
     for (const char *name : {"port/tide-climb", "port/signal-match", "port/barge-load", "port/mooring-chain",
-                             "port/faults/signal-watch"}) {
+                             "port/pier-planks", "port/ferry-stops", "port/faults/signal-watch"}) {
         expect_contains(laid.out, name);
         EXPECT_TRUE(std::filesystem::exists(folder.path() / name / "stopwatch.toml"));
     }
@@ -265,7 +266,7 @@ TEST(DemoCommand, LaysTheProblemsOutAndRunsThem) {
 }
 
 TEST(DemoProblems, AgreeWhereTheyShould) {
-    for (const char *name : {"signal-match", "barge-load", "mooring-chain"}) {
+    for (const char *name : {"signal-match", "barge-load", "mooring-chain", "pier-planks", "ferry-stops"}) {
         const Folder folder;
         const Ran ran =
             folder.run({"agree", "--tries", "12", "--problem", std::string(IRON_SOURCE "/demo/") + name,

@@ -132,6 +132,20 @@ TEST(Run, ALyingFasterAnswerIsLeftOutWithItsCounterexample) {
     EXPECT_EQ(wrong.at("outcome"), "wrong-answer");
     EXPECT_LE(wrong.at("counterexample").at("sizes").at("n"), 2);
     expect_contains(ran.out, "left out: second: wrong answer on");
+    // The page tells it first, and shows the input and the source.
+    const std::string page = folder.read("stopwatch-results/report.html");
+    expect_contains(page, "To be mended first, left out of every comparison: second (wrong-answer).");
+    expect_contains(page, "<p>Expected</p>");
+    expect_contains(page, "for (std::size_t i = 0; i + 1 &lt; levels.size(); ++i)");
+    expect_contains(page, "data:image/svg+xml;base64,");
+    expect_contains(folder.read("stopwatch-results/report.md"), "| scan | time O(n) |");
+    // Drawn again from the same readings nothing is touched.
+    const auto drawn = [&] {
+        return std::filesystem::last_write_time(folder.results() / "figures" / "time.svg");
+    };
+    const auto before = drawn();
+    EXPECT_EQ(folder.run({"report"}).status, 0);
+    EXPECT_EQ(drawn(), before);
     EXPECT_EQ(verdicts_on_time(folder.json("claims.json")).at("second"), "undecided");
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
         EXPECT_EQ(m.solution, "scan");
@@ -361,7 +375,8 @@ TEST(Interrupt, KeepsTheRecords) {
     for (int i = 0;
          i < 500 && (!std::filesystem::exists(journal) || std::filesystem::file_size(journal) < 3000); ++i)
         usleep(20'000);
-    kill(process.id(), SIGINT);
+    ASSERT_FALSE(process.descendants().empty());
+    kill(process.descendants().front(), SIGINT);
     EXPECT_EQ(process.wait(10).detail, "exit status 130");
     const Journal kept = read_journal(journal);
     EXPECT_EQ(kept.dropped, 0u);

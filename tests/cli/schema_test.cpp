@@ -1,33 +1,13 @@
 // Every document the program writes is held against its published schema.
 #include <sstream>
-#include <valijson/adapters/nlohmann_json_adapter.hpp>
-#include <valijson/schema.hpp>
-#include <valijson/schema_parser.hpp>
-#include <valijson/validation_results.hpp>
-#include <valijson/validator.hpp>
 
-#include "cli/folder.h"
+#include "cli/schema.h"
 
 namespace iron {
 namespace {
 
 using test::Folder;
-
-std::string violations(const nlohmann::json &document, const std::string &schema_name) {
-    const auto text = nlohmann::json::parse(read_file(IRON_SOURCE "/docs/schema/" + schema_name + ".json"));
-    valijson::Schema schema;
-    valijson::SchemaParser().populateSchema(valijson::adapters::NlohmannJsonAdapter(text), schema);
-    valijson::ValidationResults results;
-    valijson::Validator().validate(schema, valijson::adapters::NlohmannJsonAdapter(document), &results);
-    std::string all;
-    valijson::ValidationResults::Error error;
-    while (results.popError(error)) {
-        for (const std::string &step : error.context)
-            all += step;
-        all += ": " + error.description + "\n";
-    }
-    return all;
-}
+using test::violations;
 
 TEST(Schema, EveryDocumentKeepsToIts) {
     const Folder folder;
@@ -40,10 +20,13 @@ TEST(Schema, EveryDocumentKeepsToIts) {
     folder.levels(Folder::table("scan", "O(n)") + "space = \"O(1)\"\n" + Folder::table("crashes", "O(n)") +
                       Folder::table("second", "O(1)"),
                   "[answers]\nreference = \"scan\"\n");
-    EXPECT_EQ(folder.run({"run", "--budget", "2s", "--upto", "n=5000"}).status, 1);
+    EXPECT_EQ(folder.run({"run", "--budget", "4s", "--upto", "n=5000"}).status, 1);
     EXPECT_EQ(violations(folder.json("agreement.json"), "agreement"), "");
     EXPECT_EQ(violations(folder.json("growth.json"), "growth"), "");
     EXPECT_EQ(violations(folder.json("claims.json"), "claims"), "");
+    EXPECT_EQ(violations(folder.json("comparison.json"), "comparison"), "");
+    EXPECT_EQ(folder.run({"forecast", "n=100000", "--within", "1s"}).status, 0);
+    EXPECT_EQ(violations(folder.json("forecast.json"), "forecast"), "");
     std::istringstream lines(read_file(folder.results() / "measurements.jsonl"));
     std::string line;
     std::getline(lines, line);
@@ -55,6 +38,9 @@ TEST(Schema, EveryDocumentKeepsToIts) {
     const auto crashed = folder.list("agreement.json", "solutions").at(1);
     EXPECT_EQ(crashed.at("outcome"), "crashed");
     EXPECT_EQ(crashed.at("found_while"), "measuring");
+    const test::Ran machine = folder.run({"machine", "--json", "--seconds", "0.2"});
+    EXPECT_EQ(machine.status, 0);
+    EXPECT_EQ(violations(nlohmann::json::parse(machine.out), "machine"), "");
     EXPECT_NE(violations(nlohmann::json::parse(R"({"schema": "iron-stopwatch/claims/1"})"), "claims"),
               ""); // it can say no
 }

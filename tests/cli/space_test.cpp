@@ -52,7 +52,7 @@ TEST(Space, IsExactToTheByte) {
     for (const char *name : {"nothing", "reserved", "grown", "nodes", "twice", "leaks", "aligned", "regrown"})
         tables += Folder::table(name, "O(n log n)") + "space = \"O(1)\"\n";
     folder.levels(tables);
-    const Ran ran = folder.run({"run", "--budget", "6s", "--upto", "n=1024", "--shapes", "calm", "--quiet"});
+    const Ran ran = folder.run({"run", "--budget", "20s", "--upto", "n=1024", "--shapes", "calm", "--quiet"});
     ASSERT_NE(ran.status, 3) << ran.err;
     auto spaces = spaces_in(folder);
     ASSERT_EQ(spaces.size(), 8u);
@@ -190,9 +190,11 @@ TEST(ProgramStyle, StepsOfWholeProgramsAreCountedInC) {
     const Ran ran = folder.run({"run", "--budget", "5s", "--upto", "n=4000", "--shapes", "calm", "--quiet"});
     EXPECT_EQ(verdict_on(folder, "pairs", "time"), "exceeded") << ran.out;
     EXPECT_EQ(verdict_on(folder, "once", "time"), "undecided"); // it may be the reading
-    expect_contains(ran.out, "can't be told from its");
-    for (const auto &claim : folder.list("claims.json", "claims"))
+    for (const auto &claim : folder.list("claims.json", "claims")) {
         EXPECT_EQ(claim.at("decided_by"), "steps");
+        if (claim.at("solution") == "once")
+            expect_contains(claim.at("reason"), "can't be told from its reading of the input");
+    }
 }
 
 } // namespace

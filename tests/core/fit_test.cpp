@@ -125,6 +125,27 @@ TEST(Locate, SpikesDoNotMoveATime) {
         EXPECT_NEAR(std::exp(located.log_value) / (10 * located.size), 1, 0.02);
 }
 
+// One reading a size: its neighbours tell how random it is; bends and exponential growth are no randomness.
+TEST(Locate, SingleCountsOfRandomInputsAreNotExact) {
+    std::mt19937 random(5);
+    std::normal_distribution<double> normal;
+    const auto noisy = test::counted_series(
+        [&](double n) { return 100 * std::sqrt(n) * std::exp(0.4 * normal(random)); }, 16, 100'000);
+    for (const Located &point : locate(noisy, Noise::counted)) {
+        EXPECT_GT(point.error, 0.25);
+        EXPECT_LT(point.error, 0.6);
+    }
+    EXPECT_LT(locate(test::counted_series([](double n) { return n * n + 500 * n + 9000; }, 16, 100'000),
+                     Noise::counted)
+                  .back()
+                  .error,
+              1e-3);
+    Series doubling{"n", {}};
+    for (int n = 3; n < 22; ++n)
+        doubling.points.push_back({static_cast<double>(n), {{0, 0, std::exp2(n) + 50}}});
+    EXPECT_LT(locate(doubling, Noise::counted).back().error, 1e-3);
+}
+
 TEST(Locate, CountsWithoutSpreadAreExact) {
     const auto points = locate(counted_series([](double n) { return 1000 * n; }, 16, 1024), Noise::counted);
     for (const Located &point : points)

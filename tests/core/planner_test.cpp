@@ -17,6 +17,8 @@ struct Simulated {
     std::function<bool(const Cell &)> fails = [](const Cell &) { return false; };
     double load_a_number_s = 1e-7;
 
+    std::function<std::vector<Need>(const Simulated &)> needs;
+    int judged = 0;
     std::map<Cell, int> timed, counted;
     std::set<int> generations = {0};
     double elapsed_s = 0;
@@ -28,6 +30,11 @@ struct Simulated {
         for (int guard = 0; guard < 1'000'000; ++guard) {
             const Next next = planner.next(elapsed_s);
             if (next.task == Task::stop) return;
+            if (next.task == Task::judge) {
+                ++judged;
+                planner.told_needs(needs(*this));
+                continue;
+            }
             if (next.task == Task::new_generation) {
                 generations.insert(next.generation);
                 loaded.clear();
@@ -66,7 +73,7 @@ Simulated simulated(int solutions, double budget_s, double to = 1e6) {
     Simulated machine;
     machine.options.solutions = solutions;
     machine.options.shapes = 2;
-    machine.options.sizes = ladder(16, to);
+    machine.options.lines = {{ladder(16, to), {}, {}}};
     machine.options.counted.assign(solutions, true);
     machine.options.budget_s = budget_s;
     return machine;
@@ -123,7 +130,7 @@ TEST(Planner, GivesGenerationsUpBeforeTheBudgetGoesIntoLoading) {
 TEST(Planner, ExponentialGrowthIsFilledInByOnes) {
     Simulated machine = simulated(1, 30);
     for (double size = 1; size < 16; ++size)
-        machine.options.below.push_back(size);
+        machine.options.lines[0].below.push_back(size);
     machine.call_s = [](const Cell &cell) { return 1e-8 * std::exp2(cell.size); };
     machine.run();
     EXPECT_GE(machine.sizes(0), 8u);
@@ -141,6 +148,167 @@ TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {
     EXPECT_EQ(machine.largest(0), 1e5);
 }
 
+TEST(Planner, StopsEarlyOnceEveryVerdictStands) {
+    Simulated machine = simulated(2, 60, 1e5);
+    machine.options.judges = true;
+    machine.call_s = [](const Cell &cell) { return 1e-9 * cell.size; };
+    machine.needs = [](const Simulated &) { return std::vector<Need>{{0, 0}, {0, 1}, {1, 0}, {1, 1}}; };
+    machine.run();
+    EXPECT_LT(machine.elapsed_s, 30);
+    EXPECT_EQ(machine.generations.size(), 3u);
+    for (const auto &[cell, times] : machine.timed)
+        EXPECT_GE(times, 10) << cell.size; // still enough to locate each
+}
+
+TEST(Planner, AnUndecidedSeriesClimbsOnToTheSizeThatDecides) {
+    Simulated machine = simulated(2, 60);
+    machine.options.judges = true;
+    machine.call_s = [](const Cell &cell) { return 1e-9 * std::pow(cell.size, 2); }; // 0.2 s at 14,142
+    machine.needs = [](const Simulated &so_far) {
+        std::vector<Need> needs = {{0, 0}, {0, 1}, {1, 0}, {1, 1}};
+        needs[0].decided = so_far.largest(0) >= 20'000;
+        needs[0].up_to = 20'000;
+        return needs;
+    };
+    machine.run();
+    EXPECT_GE(machine.largest(0), 20'000);
+    EXPECT_LE(machine.largest(1), 17'000); // decided: nobody asked for more
+    EXPECT_LT(machine.elapsed_s, 61);
+}
+
+TEST(Planner, TimeGoesToTheUndecided) {
+    Simulated machine = simulated(2, 20, 1e5);
+    machine.options.judges = true;
+    machine.call_s = [](const Cell &cell) { return 1e-7 * cell.size; };
+    machine.needs = [](const Simulated &) {
+        return std::vector<Need>{{0, 0, false}, {0, 1, false}, {1, 0}, {1, 1}};
+    };
+    machine.run();
+    double open = 0, settled = 0;
+    for (const auto &[cell, times] : machine.timed)
+        (cell.solution == 0 ? open : settled) += times;
+    EXPECT_GT(open, 1.5 * settled);
+    EXPECT_LT(machine.elapsed_s, 21);
+}
+
+TEST(Planner, EveryLineClimbsByItself) {
+    Simulated machine = simulated(1, 30);
+    machine.options.lines = {{ladder(16, 1e6), {}, {}}, {ladder(1, 500, 2), {}, {}}};
+    machine.call_s = [](const Cell &cell) { return cell.line == 0 ? 1e-6 * cell.size : 1e-5 * cell.size; };
+    machine.fails = [](const Cell &cell) { return cell.line == 1 && cell.size > 100; };
+    machine.run();
+    double largest[2] = {};
+    for (const auto &[cell, times] : machine.timed)
+        largest[cell.line] = std::max(largest[cell.line], cell.size);
+    EXPECT_GE(largest[0], 65'000); // a call of 0.1 s
+    EXPECT_EQ(largest[1], 64);     // the other line's failure is its own
+}
+
+TEST(Planner, OnOtherLinesASolutionGoesNoFartherThanItHasComeOnTheFirst) {
+    Simulated machine = simulated(2, 20);
+    machine.options.lines = {{ladder(16, 1e6), {}, {}}, {ladder(1, 64, 2), {}, std::vector<double>(7, 500)}};
+    machine.call_s = [](const Cell &cell) {
+        return cell.solution == 0 ? 1e-7 * cell.size : 1e-7 * std::exp2(cell.line ? 500 : cell.size);
+    };
+    machine.run();
+    bool begun[2] = {};
+    for (const auto &[cell, times] : machine.timed)
+        if (cell.line == 1) begun[cell.solution] = true;
+    EXPECT_TRUE(begun[0]);
+    EXPECT_FALSE(begun[1]); // 2^500 steps would never end
+}
+
+TEST(Planner, ADisturbedReadingIsTakenOnceMore) {
+    PlanOptions options;
+    options.solutions = options.shapes = 1;
+    options.lines = {{{16, 32}, {}, {}}};
+    options.budget_s = 10;
+    Planner planner(options);
+    std::map<int, std::map<Cell, int>> seen; // by round
+    bool told = false;
+    double elapsed = 0;
+    for (Next next; (next = planner.next(elapsed += 0.001)).task != Task::stop && elapsed < 3;) {
+        if (next.task == Task::new_generation) break;
+        planner.told_time(next.cell, 1e-4, 1e-3);
+        if (next.round > 0) ++seen[next.round][next.cell];
+        if (next.round == 2 && next.cell.size == 16 && !told) {
+            planner.told_disturbed(next.cell);
+            told = true;
+        }
+    }
+    EXPECT_EQ(seen[2][(Cell{0, 0, 0, 16})], 2);
+    EXPECT_EQ(seen[2][(Cell{0, 0, 0, 32})], 1);
+    EXPECT_EQ(seen[3][(Cell{0, 0, 0, 16})], 1);
+}
+
+TEST(Planner, GoesOnWhereAnEarlierSessionStopped) {
+    PlanOptions options;
+    options.solutions = options.shapes = 1;
+    options.lines = {{ladder(16, 1e5), {}, {}}};
+    options.counted = {true};
+    options.budget_s = 30;
+    // Stopped in the middle of the climb: it goes on one rung above.
+    Planner climbing(options);
+    for (const double size : {16.0, 23.0, 32.0, 45.0})
+        climbing.recall({0, 0, 0, size}, 1e-6, true, 200);
+    climbing.go_on_from(0, 0);
+    EXPECT_EQ(climbing.next(1).cell.size, 64);
+    // Stopped in the second generation: no cell is climbed again, and the uncounted one is counted.
+    Planner later(options);
+    for (const double size : ladder(16, 1e5))
+        later.recall({0, 0, 0, size}, 1e-6, size != 45, 3);
+    later.go_on_from(1, 3);
+    int counts = 0;
+    std::set<double> sizes;
+    for (double elapsed = 15; elapsed < 15.2; elapsed += 0.001) {
+        const Next next = later.next(elapsed);
+        EXPECT_EQ(next.generation, 1);
+        counts += next.task == Task::count && next.cell.size == 45;
+        if (next.task == Task::time) later.told_time(next.cell, 1e-6, 1e-3);
+        if (next.task == Task::count) later.told_count(next.cell, 1e-3);
+        sizes.insert(next.cell.size);
+    }
+    EXPECT_EQ(counts, 1);
+    EXPECT_EQ(sizes.size(), ladder(16, 1e5).size());
+}
+
+TEST(Planner, AFinishedSessionHasNothingLeftToDo) {
+    PlanOptions options;
+    options.solutions = options.shapes = 1;
+    options.lines = {{{16, 32, 64}, {}, {}}};
+    options.judges = true;
+    options.budget_s = 30;
+    Planner planner(options);
+    for (const double size : {16.0, 32.0, 64.0})
+        planner.recall({0, 0, 0, size}, 1e-6, true, 200);
+    planner.go_on_from(2, 5);
+    EXPECT_EQ(planner.next(4).task, Task::judge);
+    planner.told_needs({{0, 0, true, 0}});
+    Next next = planner.next(4);
+    if (next.task == Task::judge) { // asked whether it still stands
+        planner.told_needs({{0, 0, true, 0}});
+        next = planner.next(4);
+    }
+    EXPECT_EQ(next.task, Task::stop);
+}
+
+TEST(Planner, AnAddedSolutionClimbsWhereTheOthersHaveDone) {
+    PlanOptions options;
+    options.solutions = 2;
+    options.shapes = 1;
+    options.lines = {{{16, 32, 64}, {}, {}}};
+    options.budget_s = 30;
+    Planner planner(options);
+    for (const double size : {16.0, 32.0, 64.0})
+        planner.recall({0, 0, 0, size}, 1e-6, true, 200);
+    planner.go_on_from(1, 3);
+    for (const double size : {16.0, 32.0, 64.0}) {
+        const Next next = planner.next(5);
+        EXPECT_EQ(next.cell, (Cell{1, 0, 0, size}));
+        planner.told_time(next.cell, 1e-6, 1e-3);
+    }
+}
+
 TEST(Planner, NothingToMeasureStopsAtOnce) {
     Planner none(PlanOptions{});
     EXPECT_EQ(none.next(0).task, Task::stop);
@@ -152,7 +320,7 @@ TEST(Planner, TheSameSeedGivesTheSamePlan) {
             PlanOptions options;
             options.solutions = 3;
             options.shapes = 2;
-            options.sizes = ladder(16, 1000);
+            options.lines = {{ladder(16, 1000), {}, {}}};
             options.budget_s = 1;
             options.seed = 7;
             return options;

@@ -58,11 +58,14 @@ TEST(SpaceClaim, ItsReasonHasUnits) {
     const Judgement j = judge("space", parse_bound("O(1)", {"n"}), "n",
                               {{"calm", {}, {}, bytes([](double n) { return 8 * n; })}});
     EXPECT_EQ(j.decided_by, "space");
-    EXPECT_EQ(j.reason, "space rises from 5.66 KiB to 7.63 MiB between n = 724 and 1,000,000, as n does");
+    EXPECT_EQ(
+        j.reason,
+        "space rises from 5.66 KiB to 7.63 MiB between n = 724 and 1,000,000, as n does; the smallest claim "
+        "that holds is O(n)");
 }
 
 Verdict of_program(const char *bound, auto law, bool whole) {
-    const SolutionClaims claims{"hand", {{"time", "every", parse_bound(bound, {"n"})}}, whole, ""};
+    const SolutionClaims claims{"hand", {{"time", "every", parse_bound(bound, {"n"})}}, whole, false, ""};
     const Growth steps = fit_growth(counted_series(law, 16, 1e6), {Noise::counted, {}});
     return judge_claims({claims}, {{"hand", "calm", "steps", steps}}, "n")[0].judgement.verdict;
 }
@@ -79,6 +82,18 @@ TEST(WholeProgram, GrowthFasterThanTheInputIs) {
     const auto square = [](double n) { return n * n; };
     EXPECT_EQ(of_program("O(1)", square, true), Verdict::exceeded);
     EXPECT_EQ(of_program("O(n)", square, true), Verdict::exceeded);
+}
+
+TEST(SpaceVerdict, ReadingsBelowACoarseGrainDecideNothing) {
+    Series series = test::counted_series([](double n) { return 8 * n; }, 16, 1e5);
+    series.grain = 2 << 20;
+    const Growth growth = fit_growth(series, {Noise::weighed, {}});
+    for (const char *bound : {"O(1)", "O(n)"}) {
+        const Judgement j = judge("space", parse_bound(bound, {"n"}), "n", {{"calm", {}, {}, growth}});
+        EXPECT_EQ(j.verdict, Verdict::undecided) << j.reason;
+        EXPECT_FALSE(j.loose);
+        EXPECT_NE(j.reason.find("2 MiB"), std::string::npos) << j.reason;
+    }
 }
 
 } // namespace

@@ -33,13 +33,27 @@ TEST(Verdict, AHiddenLogarithmExceedsLinear) {
     const Judgement j = judged("O(n)", steps(tree));
     EXPECT_EQ(j.verdict, Verdict::exceeded);
     EXPECT_EQ(j.growth_class, "n log n");
-    EXPECT_EQ(j.reason, "steps / n rise from 13 to 23 between n = 724 and 1,000,000, as n log n does");
+    EXPECT_EQ(
+        j.reason,
+        "steps / n rise from 13 to 23 between n = 724 and 1,000,000, as n log n does; the smallest claim "
+        "that holds is O(n log n)");
 }
 
 TEST(Verdict, ALargerBoundHoldsAndIsLoose) {
     EXPECT_TRUE(judged("O(n log n)", steps(linear, 1e6, "n log n")).loose);
     EXPECT_TRUE(judged("O(n^2)", steps(linear, 1e6, "n^2")).loose);
     EXPECT_FALSE(judged("O(n log n)", steps(tree, 1e6, "n log n")).loose);
+}
+
+TEST(Verdict, TheSmallestClaimThatHoldsIsOffered) {
+    const auto offered = [](const Judgement &j, const char *claim) {
+        return j.reason.find(std::string("the smallest claim that holds is ") + claim) != std::string::npos;
+    };
+    EXPECT_TRUE(offered(judged("O(1)", steps(linear)), "O(n)"));
+    EXPECT_TRUE(offered(judged("O(n^2)", steps(linear, 1e6, "n^2")), "O(n)"));
+    EXPECT_TRUE(offered(judged("O(sqrt n)", steps(tree)), "O(n log n)"));
+    EXPECT_EQ(judged("O(n)", steps(linear)).reason.find("smallest"), std::string::npos); // it is that
+    EXPECT_EQ(judged("Theta(n log n)", steps(linear)).reason.find("smallest"), std::string::npos);
 }
 
 TEST(Verdict, ThetaAndOmegaAreLeftOnEitherSide) {
@@ -95,6 +109,7 @@ TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
         "scan",
         {{"time", "every", parse_bound("O(n)", {"n"})}, {"time", "storm", parse_bound("O(n log n)", {"n"})}},
         false,
+        false,
         ""};
     const std::vector<SeriesGrowth> growths = {{"scan", "calm", "steps", steps(linear)},
                                                {"scan", "storm", "steps", steps(tree)}};
@@ -103,8 +118,11 @@ TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
 }
 
 TEST(Judge, AWrongSolutionGetsNoVerdict) {
-    const SolutionClaims claims{
-        "wrong", {{"time", "every", parse_bound("O(n)", {"n"})}}, false, "wrong answer on calm, n = 3"};
+    const SolutionClaims claims{"wrong",
+                                {{"time", "every", parse_bound("O(n)", {"n"})}},
+                                false,
+                                false,
+                                "wrong answer on calm, n = 3"};
     const auto judged = judge_claims({claims}, {{"wrong", "calm", "steps", steps(linear)}}, "n");
     EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
     EXPECT_EQ(judged[0].judgement.reason, "no verdict: wrong answer on calm, n = 3");
@@ -121,6 +139,40 @@ TEST(Words, NumbersHaveThreeDigitsAndUnits) {
     EXPECT_EQ(time_text(1240000), "1.24 ms");
     EXPECT_EQ(time_text(999.7), "1 us");
     EXPECT_EQ(bytes_text(524288), "512 KiB");
+}
+
+// What a cache that is outgrown at 2^12 does: everything three times dearer, within two doublings.
+double behind_a_cache(double n) { return 1 + 2 / (1 + std::exp((12 - std::log2(n)) / 0.6)); }
+
+Judgement by_time(auto law, const char *bound, const std::optional<MemoryCurve> &memory = std::nullopt) {
+    const Growth time =
+        fit_growth(timed_series(law, 64, 1e6, 0.01, 5), {Noise::timed, {parse_expression("n", {"n"})}});
+    return judge("time", parse_bound(bound, {"n"}), "n", {{"calm", std::nullopt, time, {}}}, memory);
+}
+
+TEST(Verdict, ACacheInTheWayIsNotHeldAgainstALinearClaim) {
+    const Judgement j = by_time([](double n) { return 5 * n * behind_a_cache(n); }, "O(n)");
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+}
+
+TEST(Verdict, ALogarithmIsFoundInTimesAlone) {
+    const Judgement j = by_time([](double n) { return 2 * n * std::log2(n); }, "O(n)");
+    EXPECT_EQ(j.verdict, Verdict::exceeded) << j.reason;
+    EXPECT_EQ(j.decided_by, "time");
+    EXPECT_EQ(by_time([](double n) { return 2 * n * std::log2(n); }, "O(n log n)").verdict, Verdict::holds);
+}
+
+TEST(Verdict, ALogarithmBehindACacheIsStillNoCache) {
+    const auto law = [](double n) { return n * std::log2(n) * std::sqrt(n) * behind_a_cache(n); };
+    EXPECT_EQ(by_time(law, "O(n)").verdict, Verdict::exceeded);
+    EXPECT_NE(by_time(law, "O(n^1.5 log n)").verdict, Verdict::exceeded);
+}
+
+TEST(Verdict, OnAKnownMachineTimeAloneHasToRiseByMoreThanItsMemory) {
+    const auto law = [](double n) { return 2 * n * std::log2(n); }; // from 12 to 40: memory could do that
+    EXPECT_EQ(by_time(law, "O(n)", MemoryCurve()).verdict, Verdict::undecided);
+    EXPECT_EQ(by_time([](double n) { return 0.01 * n * n; }, "O(n)", MemoryCurve()).verdict,
+              Verdict::exceeded);
 }
 
 } // namespace

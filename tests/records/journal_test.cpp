@@ -74,12 +74,32 @@ TEST_F(JournalTest, AnotherFileIsRefused) {
     EXPECT_THROW(read_journal(workspace.path() / "absent"), Error);
 }
 
+const auto everywhere = [](const Sizes &) { return true; };
+
+TEST(Series, OverSeveralSizesHoldEveryCellAndTheSweepAlone) {
+    std::vector<Measurement> all;
+    for (const double n : {16, 32})
+        for (const double k : {2, 4}) {
+            all.push_back(counting("scan", n, static_cast<std::int64_t>(n * k)));
+            all.back().sizes["k"] = k;
+        }
+    const auto on_sweep = [](const Sizes &sizes) { return sizes.at("k") == 4; };
+    const auto series = all_series(all, {"scan"}, {"calm"}, {"n", "k"}, on_sweep);
+    ASSERT_EQ(series.size(), 1u);
+    EXPECT_EQ(series[0].cells.names, (std::vector<std::string>{"n", "k"}));
+    ASSERT_EQ(series[0].cells.cells.size(), 4u);
+    EXPECT_EQ(series[0].cells.cells[3].sizes, (std::vector<double>{32, 4}));
+    EXPECT_EQ(series[0].cells.cells[3].readings[0].value, 128);
+    ASSERT_EQ(series[0].series.points.size(), 2u);
+    EXPECT_EQ(series[0].series.points[0].readings[0].value, 64);
+}
+
 TEST(Series, AreGatheredBySolutionShapeAndMetric) {
     std::vector<Measurement> all = {counting("scan", 32, 64), counting("scan", 16, 32),
                                     counting("pairs", 16, 256)};
     all.push_back(counting("scan", 64, 1));
     all.back().outcome = Outcome::crashed; // no reading
-    const auto series = all_series(all, {"scan", "pairs"}, {"calm", "storm"}, "n");
+    const auto series = all_series(all, {"scan", "pairs"}, {"calm", "storm"}, {"n"}, everywhere);
     ASSERT_EQ(series.size(), 2u);
     EXPECT_EQ(series[0].solution, "scan");
     EXPECT_EQ(series[0].metric, "steps");
@@ -140,7 +160,7 @@ TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
     EXPECT_EQ(space.grain_bytes, 1024);
     EXPECT_EQ(space.resident_peak_bytes, 4096);
     EXPECT_EQ(journal.measurements[1].bulk_steps, 5);
-    const auto series = all_series(journal.measurements, {"scan"}, {"calm"}, "n");
+    const auto series = all_series(journal.measurements, {"scan"}, {"calm"}, {"n"}, everywhere);
     ASSERT_EQ(series.size(), 2u);
     EXPECT_EQ(series[0].metric, "steps");
     EXPECT_EQ(series[1].metric, "space");

@@ -1,7 +1,9 @@
 #include <gtest/gtest.h>
+#include <sstream>
 
 #include "support/series.h"
 #include "views/figures.h"
+#include "views/machine.h"
 #include "views/progress.h"
 #include "views/tables.h"
 #include "views/text.h"
@@ -62,6 +64,49 @@ TEST(Figures, HoldAsManyPointsAsReadSizes) {
     EXPECT_NE(figures[0].script.find("steps a call"), std::string::npos);
 }
 
+std::size_t lines_in(const std::string &text) {
+    return static_cast<std::size_t>(std::count(text.begin(), text.end(), '\n'));
+}
+
+// Steps of n^2 over a claim of n: from 16/1000 at the first size up to 1 at the last.
+TEST(Figures, AClaimIsSeenAsReadingsOverItsBound) {
+    JudgedClaim claim{"squares", {"time", "every", parse_bound("O(n)", {"n"})}, {}};
+    claim.judgement.verdict = Verdict::exceeded;
+    claim.judgement.worst_shape = "calm";
+    const auto figures = claim_figures({claim}, two_growths("scan"), "n", [](double n) {
+        return Sizes{{"n", n}};
+    });
+    ASSERT_EQ(figures.size(), 1u); // scan claims nothing
+    EXPECT_EQ(figures[0].name, "claim-squares");
+    EXPECT_NE(figures[0].script.find("squares: time O(n) exceeded (calm)"), std::string::npos);
+    EXPECT_EQ(figures[0].data.find("# steps readings: x y low high\n16 0.016 0.016 0.016\n"), 0u)
+        << figures[0].data.substr(0, 100);
+    EXPECT_NE(figures[0].data.find("\n1000 1 1 1\n"), std::string::npos);
+    EXPECT_EQ(lines_in(figures[0].data), 2 * (ladder(16, 1000).size() + 1 + 2));
+}
+
+TEST(Figures, TimesAreSeenOverTheFastestAndTheUnbeatenAreJoined) {
+    ComparisonOfAll all;
+    all.rankings = {{"worst", 100, {{"scan", 10}, {"squares", 40}}}};
+    PairComparison pair{"scan", "squares", "worst", "time", {}};
+    pair.course.points = {{10, 2, {1.6, 2.5}}, {100, 0.25, {0.2, 0.5}}};
+    all.pairs = {pair};
+    all.crossings = {{"scan", "squares", "worst", "time", {31.6, {25, 40}, false}, true}};
+    all.trade_at = 100;
+    all.trade = {
+        {"scan", 10, 800, true, ""}, {"squares", 40, 0, true, ""}, {"third", 50, 900, false, "scan"}};
+    const auto figures = comparison_figures("Highest water", all, {"scan", "squares", "third"});
+    ASSERT_EQ(figures.size(), 2u);
+    EXPECT_EQ(figures[0].name, "compare");
+    // Squares over scan: the other way round than the pair stands.
+    EXPECT_NE(figures[0].data.find("\n10 0.5 0.4 0.625\n100 4 2 5\n"), std::string::npos) << figures[0].data;
+    EXPECT_NE(figures[0].script.find("set label \"32\" at first 31.6"), std::string::npos)
+        << figures[0].script;
+    EXPECT_EQ(figures[1].name, "trade");
+    // 0 bytes stand at 1: the axis is logarithmic.
+    EXPECT_NE(figures[1].data.find("# scan line: x y\n10 800\n40 1\n"), std::string::npos) << figures[1].data;
+}
+
 TEST(Figures, NamesCanNotBreakOutOfTheScript) {
     const auto figures = growth_figures("a \"b\" \\c", two_growths("x\" ; system \"y"),
                                         {"x\" ; system \"y", "squares"}, {"calm"}, "n");
@@ -84,6 +129,53 @@ TEST(Tables, AgreementShowsTheCounterexample) {
               "1 of 2 solutions agree on 75 inputs\n"
               "  second: wrong answer on calm, n = 1, seed 10001: line 1: expected '7', got '2'\n"
               "      input\n        1\n        7\n      expected\n        7\n      got\n        2\n");
+}
+
+TEST(Floor, TellsFromWhichSizeOnAWholeProgramCanBeSeen) {
+    std::vector<Measurement> all;
+    for (const double n : {16.0, 64.0, 256.0, 1024.0, 4096.0}) {
+        Measurement m;
+        m.kind = "timing";
+        m.solution = "hand";
+        m.sizes = {{"n", n}};
+        m.calls = 1;
+        m.floor_ns = 2e6;
+        m.time_ns = 2e6 + 3000 * n; // as much again from n = 667 on
+        all.push_back(m);
+    }
+    Measurement space = all.back();
+    space.kind = "space";
+    space.space = {100, 100, 0, 0, 0, 262144, 9 << 20};
+    all.push_back(space);
+    const auto told = floor_sentences(all, "n");
+    ASSERT_EQ(told.size(), 1u);
+    EXPECT_NE(told[0].find("takes 2 ms and 9 MiB"), std::string::npos) << told[0];
+    EXPECT_NE(told[0].find("from n = 1,024 on"), std::string::npos) << told[0];
+    for (Measurement &m : all)
+        m.time_ns = 2.1e6;
+    EXPECT_NE(floor_sentences(all, "n")[0].find("does not stand out"), std::string::npos);
+    for (Measurement &m : all)
+        m.floor_ns = 2; // a function's empty call is no start-up
+    EXPECT_TRUE(floor_sentences(all, "n").empty());
+}
+
+TEST(MachineText, StaysWithinEightyColumnsAndAdvises) {
+    MachineReport report;
+    report.machine.processor = std::string(200, 'x');
+    report.machine.processors = 1;
+    report.machine.governor = "powersave";
+    report.unrest = {100, 4e5, 0.01, 3, 0.5};
+    report.languages = {{"C++", "", "g++"}};
+    const std::string text = machine_text(report);
+    std::istringstream lines(text);
+    for (std::string line; std::getline(lines, line);)
+        EXPECT_LE(width_of(line), 80u) << line;
+    for (const char *part : {"apt-get install g++", "powersave", "one processor", "namespaces are refused"})
+        EXPECT_NE(text.find(part), std::string::npos) << part << "\n" << text;
+    report = MachineReport();
+    report.machine.processors = 4;
+    report.own_namespace = true;
+    EXPECT_NE(machine_text(report).find("Nothing here makes readings doubtful"), std::string::npos);
 }
 
 } // namespace

@@ -151,4 +151,11 @@ std::set<std::string> sizes_in(const Expression &expression) {
     return names;
 }
 
+bool names_all(const std::vector<std::string> &names, const Expression &expression) {
+    const std::set<std::string> sizes = sizes_in(expression);
+    return std::all_of(sizes.begin(), sizes.end(), [&](const std::string &size) {
+        return std::find(names.begin(), names.end(), size) != names.end();
+    });
+}
+
 } // namespace iron

@@ -55,4 +55,7 @@ double evaluate_log(const Expression &expression, const Sizes &sizes);
 // Names of the sizes that occur.
 std::set<std::string> sizes_in(const Expression &expression);
 
+// True where no other size than these occurs.
+bool names_all(const std::vector<std::string> &names, const Expression &expression);
+
 } // namespace iron

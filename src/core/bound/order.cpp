@@ -40,48 +40,76 @@ Growth1 logarithm_of(const Growth1 &g) {
         down.on[Scale::power] = 0.5; // sub-exponential: some power below 1
     else if (g.on[Scale::power] > 0)
         down.on[Scale::log_power] = 1;
+    else if (g.on[Scale::below_power] > 0)
+        down.on[Scale::log_power] = 0.5;
     else if (g.on[Scale::log_power] > 0)
         down.on[Scale::log_log_power] = 1;
     return down;
 }
 
-// ln(c^h) = h ln c for an h that grows with n: where h stands on the scales decides where c^h does.
-Growth1 exponential_of(double log_base, const Expression &exponent) {
-    const Growth1 h = growth_of(exponent);
+// ln(c^h) = h ln c for an h that grows: where h stands on the scales decides where c^h does.
+Growth1 exponential_of(double log_base, const Expression &exponent, const Ray &ray) {
+    const Growth1 h = growth_of(exponent, ray);
     const auto at = [&](Scale scale) { return h.on[scale]; };
     // How large h is in units of its leading shape: the rise between two far points, so that constants drop
-    // out.
+    // out. `shape` takes s.
     const auto factor = [&](auto shape) {
-        const double near = 1e15, far = 1e30;
-        Sizes at_near, at_far;
-        for (const std::string &name : sizes_in(exponent))
-            at_near[name] = near, at_far[name] = far;
-        const auto rise = evaluate(exponent, at_far) - evaluate(exponent, at_near);
+        const double near = 35, far = 70;
+        const auto sizes_at = [&](double s) {
+            Sizes sizes;
+            for (const std::string &name : sizes_in(exponent)) {
+                const auto found = ray.find(name);
+                const Rise rise = found == ray.end() ? Rise{} : found->second;
+                sizes[name] = rise.factor * std::exp(rise.power * s) * std::pow(s, rise.log_power);
+            }
+            return sizes;
+        };
+        const auto rise = evaluate(exponent, sizes_at(far)) - evaluate(exponent, sizes_at(near));
         return static_cast<double>(rise) / (shape(far) - shape(near));
     };
+    // Of powers that have no scale of their own, ordered by the power first.
+    const double rank = at(Scale::power) * 1e3 + at(Scale::log_power);
     Growth1 result;
     if (at(Scale::factorial) > 0 || at(Scale::exponential) > 0 || at(Scale::between) > 0 ||
         at(Scale::power) > 1) {
         result.on[Scale::factorial] = 1e6 * at(Scale::power) + 1e12 * (at(Scale::exponential) > 0);
         result.on[Scale::factorial] *= log_base;
     } else if (at(Scale::power) == 1 && at(Scale::log_power) > 0)
-        result.on[Scale::factorial] = log_base * factor([](double x) { return x * std::log(x); });
+        result.on[Scale::factorial] = log_base * factor([](double s) { return std::exp(s) * s; });
     else if (at(Scale::power) == 1)
-        result.on[Scale::exponential] = log_base * factor([](double x) { return x; });
+        result.on[Scale::exponential] = log_base * factor([](double s) { return std::exp(s); });
     else if (at(Scale::power) > 0 || at(Scale::log_power) > 1)
-        // n^p with p < 1 above every power of log: ordered by p first.
-        result.on[Scale::between] = log_base * (at(Scale::power) * 1e3 + at(Scale::log_power));
+        result.on[Scale::between] = log_base * rank;
     else if (at(Scale::log_power) == 1)
-        result.on[Scale::power] = log_base * factor([](double x) { return std::log(x); });
+        result.on[Scale::power] = log_base * factor([](double s) { return s; });
+    else if (at(Scale::log_power) > 0)
+        result.on[Scale::below_power] = log_base * rank;
     else if (at(Scale::log_log_power) == 1)
-        result.on[Scale::log_power] = log_base * factor([](double x) { return std::log(std::log(x)); });
+        result.on[Scale::log_power] = log_base * factor([](double s) { return std::log(s); });
     return result;
 }
 
-Growth1 extreme(const std::vector<Expression> &parts, bool largest) {
-    Growth1 best = growth_of(parts.front());
+// x! is x^x e^-x sqrt x: ln x! = x ln x - x + …
+Growth1 factorial_of(const Growth1 &x) {
+    constexpr double above_every_base = 100; // stands for the ln x in x ln x
+    Growth1 result;
+    const double power = x.on[Scale::power], log_power = x.on[Scale::log_power];
+    const double rank = above_every_base * (power * 1e3 + log_power);
+    if (power > 1 || (power == 1 && log_power > 0))
+        result.on[Scale::factorial] = rank;
+    else if (power == 1)
+        result.on[Scale::factorial] = 1, result.on[Scale::exponential] = -1;
+    else if (power > 0 || log_power >= 1)
+        result.on[Scale::between] = rank;
+    else if (log_power > 0)
+        result.on[Scale::below_power] = rank;
+    return result;
+}
+
+Growth1 extreme(const std::vector<Expression> &parts, bool largest, const Ray &ray) {
+    Growth1 best = growth_of(parts.front(), ray);
     for (const Expression &part : parts) {
-        const Growth1 other = growth_of(part);
+        const Growth1 other = growth_of(part, ray);
         if (largest ? other > best : other < best) best = other;
     }
     return best;
@@ -89,48 +117,52 @@ Growth1 extreme(const std::vector<Expression> &parts, bool largest) {
 
 } // namespace
 
-Growth1 growth_of(const Expression &e) {
+Growth1 growth_of(const Expression &e, const Ray &ray) {
     Growth1 result;
     switch (e->kind) {
     case Kind::number:
         return result;
-    case Kind::size:
-        result.on[Scale::power] = 1;
+    case Kind::size: {
+        const auto found = ray.find(e->name);
+        const Rise rise = found == ray.end() ? Rise{} : found->second;
+        result.on[Scale::power] = rise.power;
+        result.on[Scale::log_power] = rise.log_power;
         return result;
+    }
     case Kind::sum:
     case Kind::maximum:
-        return extreme(e->of, true);
+        return extreme(e->of, true, ray);
     case Kind::minimum:
-        return extreme(e->of, false);
+        return extreme(e->of, false, ray);
     case Kind::difference:
     case Kind::negative:
-        return growth_of(e->of[0]);
+        return growth_of(e->of[0], ray);
     case Kind::product:
         for (const Expression &factor : e->of)
-            result = added(result, growth_of(factor));
+            result = added(result, growth_of(factor, ray));
         return result;
     case Kind::quotient:
-        return added(growth_of(e->of[0]), scaled(growth_of(e->of[1]), -1));
+        return added(growth_of(e->of[0], ray), scaled(growth_of(e->of[1], ray), -1));
     case Kind::square_root:
-        return scaled(growth_of(e->of[0]), 0.5);
+        return scaled(growth_of(e->of[0], ray), 0.5);
     case Kind::cube_root:
-        return scaled(growth_of(e->of[0]), 1.0 / 3);
+        return scaled(growth_of(e->of[0], ray), 1.0 / 3);
     case Kind::logarithm:
     case Kind::natural_logarithm:
-        return logarithm_of(growth_of(e->of[0]));
+        // Of an exponential: its exponent, exactly.
+        if (e->of[0]->kind == Kind::power && sizes_in(e->of[0]->of[0]).empty())
+            return growth_of(e->of[0]->of[1], ray);
+        return logarithm_of(growth_of(e->of[0], ray));
     case Kind::factorial:
-        // n! is n^n e^-n sqrt n: ln n! = n ln n - n + …
-        if (growth_of(e->of[0]) > Growth1{})
-            result.on[Scale::factorial] = 1, result.on[Scale::exponential] = -1;
-        return result;
+        return factorial_of(growth_of(e->of[0], ray));
     case Kind::power: {
         const Expression &base = e->of[0], &exponent = e->of[1];
         if (sizes_in(exponent).empty())
-            return scaled(growth_of(base), static_cast<double>(evaluate(exponent, {})));
+            return scaled(growth_of(base, ray), static_cast<double>(evaluate(exponent, {})));
         if (sizes_in(base).empty())
-            return exponential_of(static_cast<double>(std::log(evaluate(base, {}))), exponent);
+            return exponential_of(static_cast<double>(std::log(evaluate(base, {}))), exponent, ray);
         // f^g = e^(g ln f)
-        return exponential_of(1, make(Kind::product, {exponent, make(Kind::natural_logarithm, {base})}));
+        return exponential_of(1, make(Kind::product, {exponent, make(Kind::natural_logarithm, {base})}), ray);
     }
     }
     return result;

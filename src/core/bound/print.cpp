@@ -170,15 +170,20 @@ std::string print_canonical(const Expression &e) {
     gather(e, 1, factors);
     std::stable_sort(factors.begin(), factors.end(),
                      [](const Factor &a, const Factor &b) { return place_of(a.base) < place_of(b.base); });
-    std::string text;
-    for (const Factor &factor : factors) {
+    std::string text, below;
+    for (Factor &factor : factors) {
         if (std::abs(factor.exponent) < 1e-12L) continue;
+        const bool divides = factor.exponent < 0;
+        factor.exponent = std::abs(factor.exponent);
         std::string part = print_factor(factor);
-        if (factors.size() == 1 && part.size() > 1 && part.front() == '(' && factor.exponent == 1)
+        if (factors.size() == 1 && !divides && part.size() > 1 && part.front() == '(' && factor.exponent == 1)
             part = print_canonical(factor.base);
-        text += (text.empty() ? "" : " ") + part;
+        if (divides)
+            below += " / " + part;
+        else
+            text += (text.empty() ? "" : " ") + part;
     }
-    return text.empty() ? "1" : text;
+    return (text.empty() ? "1" : text) + below;
 }
 
 std::string print_canonical(const Bound &bound) {

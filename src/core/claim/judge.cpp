@@ -4,6 +4,7 @@
 #include <set>
 
 #include "core/bound/order.h"
+#include "core/claim/joint_verdict.h"
 
 namespace iron {
 
@@ -25,6 +26,9 @@ std::vector<ShapeGrowth> shapes_of(const std::string &solution, const std::vecto
         (growth.metric == "steps"   ? found->steps
          : growth.metric == "space" ? found->space
                                     : found->time) = growth.growth;
+        (growth.metric == "steps"   ? found->joint_steps
+         : growth.metric == "space" ? found->joint_space
+                                    : found->joint_time) = growth.joint;
     }
     return shapes;
 }
@@ -37,12 +41,21 @@ void allow_for_reading(const Bound &bound, const std::string &size_name,
     if (judgement.verdict != Verdict::exceeded || bound.kind == Bound::Kind::lower ||
         compare_growth(bound.growth, input) >= 0)
         return;
+    const bool of_space = judgement.decided_by == "space";
     for (const ShapeGrowth &shape : shapes)
-        for (const auto &growth : {shape.steps, shape.time})
+        for (const auto &growth : {of_space ? shape.space : shape.steps, of_space ? shape.space : shape.time})
             if (growth && !growth->fits.empty() && compare_growth(growth->best().curve.expression, input) > 0)
                 return;
     judgement.verdict = Verdict::undecided;
     judgement.reason += "; a whole program can't be told from its reading of the input: function style can";
+}
+
+// Where garbage is collected now and then, memory read from outside is more than what is in use.
+void allow_for_garbage(Judgement &judgement) {
+    if (judgement.verdict != Verdict::exceeded) return;
+    judgement.verdict = Verdict::undecided;
+    judgement.reason +=
+        "; what is collected only later counts in this reading, so it can't tell that from need";
 }
 
 Judgement undecided(std::string reason) {
@@ -54,8 +67,8 @@ Judgement undecided(std::string reason) {
 } // namespace
 
 std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutions,
-                                      const std::vector<SeriesGrowth> &growths,
-                                      const std::string &size_name) {
+                                      const std::vector<SeriesGrowth> &growths, const std::string &size_name,
+                                      const std::optional<MemoryCurve> &memory) {
     std::vector<JudgedClaim> judged;
     for (const SolutionClaims &solution : solutions) {
         const std::vector<ShapeGrowth> shapes = shapes_of(solution.solution, growths);
@@ -70,12 +83,19 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
                     meant.push_back(shape);
             if (!solution.excluded.empty())
                 one.judgement = undecided("no verdict: " + solution.excluded);
-            else if (speaks_of_others(claim.bound, size_name))
-                one.judgement = undecided("the claim names several sizes; only growth in " + size_name +
-                                          " alone is judged in this version");
+            else if (speaks_of_others(claim.bound, size_name) &&
+                     std::none_of(meant.begin(), meant.end(), [&](const ShapeGrowth &shape) {
+                         const auto joint = deciding_joint(claim.metric, shape);
+                         return joint && names_all(joint->names, claim.bound.growth);
+                     }))
+                one.judgement =
+                    undecided("the claim names other sizes than " + size_name + ", and those do not change");
             else {
-                one.judgement = judge(claim.metric, claim.bound, size_name, meant);
+                one.judgement = judge(claim.metric, claim.bound, size_name, meant, memory);
                 if (solution.whole_program) allow_for_reading(claim.bound, size_name, meant, one.judgement);
+                if (claim.metric == "space" && solution.collects_garbage) allow_for_garbage(one.judgement);
+                if (claim.metric == "space" && solution.whole_program && one.judgement.decided_by == "space")
+                    one.judgement.decided_by = "resident";
             }
             judged.push_back(std::move(one));
         }
@@ -83,13 +103,11 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
     return judged;
 }
 
-ClaimedGrowths claimed_growths(const std::vector<SolutionClaims> &solutions, const std::string &size_name) {
-    ClaimedGrowths growths;
-    for (const SolutionClaims &solution : solutions)
-        for (const Claim &claim : solution.claims)
-            if (!speaks_of_others(claim.bound, size_name))
-                growths[{solution.solution, claim.metric}].push_back(claim.bound.growth);
-    return growths;
+std::vector<Bound> bounds_on(const SolutionClaims &solution, const std::string &metric) {
+    std::vector<Bound> bounds;
+    for (const Claim &claim : solution.claims)
+        if (claim.metric == (metric == "space" ? "space" : "time")) bounds.push_back(claim.bound);
+    return bounds;
 }
 
 } // namespace iron

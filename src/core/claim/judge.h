@@ -18,8 +18,9 @@ struct Claim {
 struct SolutionClaims {
     std::string solution;
     std::vector<Claim> claims;
-    bool whole_program = false; // read with its start-up and its reading
-    std::string excluded;       // why it gets no verdict ("it gives wrong answers"), or ""
+    bool whole_program = false;    // read with its start-up and its reading
+    bool collects_garbage = false; // its memory is read with garbage not yet collected
+    std::string excluded;          // why it gets no verdict ("it gives wrong answers"), or ""
 };
 
 struct JudgedClaim {
@@ -31,9 +32,10 @@ struct JudgedClaim {
 // `size_name`: the size along which was measured. A claim for `every` shape does not speak of the shapes that
 // the solution has a claim of its own for.
 std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutions,
-                                      const std::vector<SeriesGrowth> &growths, const std::string &size_name);
+                                      const std::vector<SeriesGrowth> &growths, const std::string &size_name,
+                                      const std::optional<MemoryCurve> &memory = MemoryCurve());
 
-// The growths that claims name, as fit_all takes them; only those in `size_name` alone.
-ClaimedGrowths claimed_growths(const std::vector<SolutionClaims> &solutions, const std::string &size_name);
+// The bounds that a solution claims, of "space" or (steps count for it) of time.
+std::vector<Bound> bounds_on(const SolutionClaims &solution, const std::string &metric);
 
 } // namespace iron

@@ -7,6 +7,8 @@
 
 #include "core/bound/order.h"
 #include "core/bound/print.h"
+#include "core/bound/size_order.h"
+#include "core/claim/joint_verdict.h"
 #include "core/claim/words.h"
 
 namespace iron {
@@ -18,29 +20,8 @@ namespace {
 struct Thresholds {
     double exceeded, holds;
 };
-constexpr Thresholds for_steps{1, 3};
-constexpr Thresholds for_time{3, 1};
-
-// How much dearer a dependent random load may get with every doubling of the working set: 165 times from 64
-// to 4 million nodes was measured on the machines this was made on. Time alone has to rise by more than twice
-// that above a bound.
-constexpr double memory_a_doubling = 1.376;
-
-// Worst relative misfit, root mean square, that a best curve may have before it is called no fit at all.
-constexpr double poor_fit = 0.1;
-
-double misfit_of(const Growth &growth) {
-    double squares = 0;
-    for (std::size_t i = 0; i < growth.points.size(); ++i)
-        squares += std::pow(std::log(growth.best().fitted[i]) - growth.points[i].log_value, 2);
-    return std::sqrt(squares / static_cast<double>(growth.points.size()));
-}
-
-// Off by more than 10 % on average, and by far more than the readings' own errors.
-bool fits_poorly(const Growth &growth) {
-    const double k = static_cast<double>(growth.points.size());
-    return misfit_of(growth) > poor_fit && growth.best().chi2 / k > 6;
-}
+constexpr Thresholds for_steps{1, 1};
+constexpr Thresholds for_time{2.5, 0.8};
 
 const CurveFit *best_where(const Growth &growth, const auto &condition) {
     for (const CurveFit &fit : growth.fits)
@@ -63,11 +44,6 @@ double evidence_for(const Expression &bound, Bound::Kind kind, const Growth &gro
     return score_or_nothing(best_where(growth, outside)) - score_or_nothing(best_where(growth, within));
 }
 
-Expression less_a_logarithm(const Expression &bound, const std::string &size_name) {
-    return make(ExpressionNode::Kind::quotient,
-                {bound, make(ExpressionNode::Kind::logarithm, {make_size(size_name)})});
-}
-
 // Reading divided by the bound at a point.
 double ratio_at(const Located &point, const Bound &bound, const std::string &size_name) {
     return std::exp(point.log_value - evaluate_log(bound.growth, {{size_name, point.size}}));
@@ -81,19 +57,15 @@ std::string ratio_words(const Growth &growth, const Bound &bound, const std::str
     const double first = ratio_at(points[start], bound, size_name),
                  last = ratio_at(points.back(), bound, size_name);
     const std::string canonical = print_canonical(bound.growth);
-    const bool simple = canonical.find(' ') == std::string::npos;
-    const auto shown = [&](double value) {
-        return metric == "time"    ? time_text(value)
-               : metric == "space" ? bytes_text(value)
-                                   : three_digits(value);
-    };
-    const std::string what = canonical == "1"
-                                 ? metric
-                                 : fmt::format("{} / {}", metric, simple ? canonical : "(" + canonical + ")");
+    const auto shown = [&](double value) { return reading_text(value, metric); };
+    const std::string what = divided_text(metric, canonical);
     const std::string range =
         fmt::format("{} = {} and {}", size_name, grouped(points[start].size), grouped(points.back().size));
     const bool plural = metric == "steps";
     const char *verb = plural ? (last > first ? "rise" : "fall") : (last > first ? "rises" : "falls");
+    // Below the grain of the reading nothing is told: it may be less than that.
+    if (metric == "space" && canonical == "1" && last == first)
+        return fmt::format("{} stays within {} between {}", what, shown(last), range);
     if (std::abs(std::log(last / first)) < 0.03)
         return fmt::format("{} {} level at {} between {}", what, plural ? "stay" : "stays", shown(last),
                            range);
@@ -124,24 +96,76 @@ std::optional<WouldDecide> size_that_decides(const Growth &growth, const Bound &
     return std::nullopt;
 }
 
-// True where the rise of time above the bound is no larger than what memory getting slower could do.
-bool memory_could_do_it(const Growth &growth, const Bound &bound, const std::string &size_name) {
+// True where the rise of time above the bound is no larger than twice what memory getting slower could do.
+bool memory_could_do_it(const Growth &growth, const Bound &bound, const std::string &size_name,
+                        const std::optional<MemoryCurve> &memory) {
+    if (!memory) return false;
     const CurveFit *outside =
         best_where(growth, [&](const CurveFit &f) { return !is_within(f, bound.growth, bound.kind); });
     if (!outside || compare_growth(outside->curve.expression, bound.growth) <= 0) return false;
     const Located &first = growth.points.front(), &last = growth.points.back();
     const double rise = ratio_at(last, bound, size_name) / ratio_at(first, bound, size_name);
-    return rise < 2 * std::pow(memory_a_doubling, std::log2(last.size / std::max(first.size, 1.0)));
+    return rise < 2 * memory->steepest_rise(last.size / std::max(first.size, 1.0));
+}
+
+// Time a step, at every size that both were read at.
+std::vector<std::pair<double, double>> time_a_step(const ShapeGrowth &shape) {
+    std::vector<std::pair<double, double>> list;
+    if (!shape.steps || !shape.time || shape.time->fits.empty() || shape.steps->fits.empty()) return list;
+    for (const Located &t : shape.time->points)
+        for (const Located &s : shape.steps->points)
+            if (s.size == t.size) list.push_back({t.size, std::exp(t.log_value - s.log_value)});
+    return list;
+}
+
+// Steps are within the bound, but a step takes so much longer at the larger sizes that memory can't be why:
+// the working set can't grow faster than the steps that touch it.
+void look_for_hidden_work(const ShapeGrowth &shape, const Bound &bound, const MemoryCurve &memory,
+                          Judgement &j) {
+    const auto per_step = time_a_step(shape);
+    if (per_step.size() < 6 || bound.kind == Bound::Kind::lower) return;
+    const auto &[from, first] = per_step[per_step.size() / 3];
+    const auto &[to, last] = per_step.back();
+    const auto steps_at = [&](double size) {
+        for (const Located &s : shape.steps->points)
+            if (s.size == size) return s.log_value;
+        return 0.0;
+    };
+    const double span = std::max(to / from, std::exp(steps_at(to) - steps_at(from)));
+    if (last / first < 2 * memory.steepest_rise(span)) return;
+    if (evidence_for(bound.growth, bound.kind, *shape.time) < for_time.exceeded) return;
+    j.verdict = Verdict::exceeded;
+    j.loose = false;
+    j.decided_by = "time";
+    j.growth_class = shape.time->best().curve.name;
+    j.exponent = shape.time->exponent;
+    j.interval = shape.time->interval;
+    j.reason =
+        fmt::format("steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
+                    "where memory alone could do {}: work is hidden where steps do not see it, in a library "
+                    "call or a copy",
+                    j.growth_class, time_text(first), grouped(from), time_text(last), grouped(to),
+                    three_digits(last / first), three_digits(memory.steepest_rise(span)));
+    j.would_decide.reset();
+}
+
+// Readings below their grain are located at it: where all are, and it is a coarse one, nothing was read.
+bool below_a_coarse_grain(const Growth &growth) {
+    constexpr double coarse = 128 << 10;
+    const double first = growth.points.front().log_value;
+    return std::exp(first) >= coarse && std::all_of(growth.points.begin(), growth.points.end(),
+                                                    [&](const Located &p) { return p.log_value == first; });
 }
 
 struct OneShape {
     const ShapeGrowth *shape = nullptr;
-    const Growth *growth = nullptr;
+    const Growth *growth = nullptr; // null where several sizes were judged at once
     Judgement judgement;
+    bool joint = false;
 };
 
 OneShape judge_shape(const std::string &metric, const Bound &bound, const std::string &size_name,
-                     const ShapeGrowth &shape) {
+                     const ShapeGrowth &shape, const std::optional<MemoryCurve> &memory) {
     OneShape one{&shape, nullptr, {}};
     Judgement &j = one.judgement;
     const bool of_space = metric == "space";
@@ -160,10 +184,16 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
     j.from = growth.from;
     j.to = growth.to;
     if (growth.standing == Growth::Standing::too_few) {
+        j.reason = fmt::format(
+            "only {} sizes were measured, {} = {} to {}: too few to tell growth (6 sizes over {} "
+            "doublings are the least)",
+            growth.points.size(), size_name, grouped(growth.from), grouped(growth.to), exact ? "2" : "3");
+        return one;
+    }
+    if (of_space && below_a_coarse_grain(growth)) {
         j.reason =
-            fmt::format("only {} sizes were measured, {} = {} to {}: too few to tell growth (6 sizes over 3 "
-                        "doublings are the least)",
-                        growth.points.size(), size_name, grouped(growth.from), grouped(growth.to));
+            fmt::format("no reading is above {}, and below that none says anything; a larger size would",
+                        bytes_text(std::exp(growth.points.front().log_value)));
         return one;
     }
     j.growth_class = growth.best().curve.name;
@@ -174,8 +204,9 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
     const std::string name = growth.best().curve.name;
     if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
         j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average", name,
-                               three_digits(100 * misfit_of(growth)));
-    } else if (j.evidence > need.exceeded && (exact || !memory_could_do_it(growth, bound, size_name))) {
+                               three_digits(100 * misfit(growth.best().fitted, growth.points)));
+    } else if (j.evidence > need.exceeded &&
+               (exact || !memory_could_do_it(growth, bound, size_name, memory))) {
         j.verdict = Verdict::exceeded;
         j.reason = fmt::format("{}, as {} does", course, name);
     } else if (j.evidence < -need.holds) {
@@ -193,18 +224,15 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
                               course, name);
         j.would_decide = size_that_decides(growth, bound, size_name, shape.time);
     }
+    if (growth.hardest) allow_for_the_hardest(bound, growth.points.size(), j);
+    if (memory && j.decided_by == "steps" && j.verdict != Verdict::exceeded)
+        look_for_hidden_work(shape, bound, *memory, j);
     return one;
 }
 
 // What time says beside steps, where the two part.
 std::string time_beside_steps(const ShapeGrowth &shape) {
-    if (!shape.steps || !shape.time || shape.time->fits.empty() || shape.steps->fits.empty()) return "";
-    const Growth &steps = *shape.steps, &time = *shape.time;
-    // Time a step, at the first and the last size that both have.
-    std::vector<std::pair<double, double>> per_step;
-    for (const Located &t : time.points)
-        for (const Located &s : steps.points)
-            if (s.size == t.size) per_step.push_back({t.size, std::exp(t.log_value - s.log_value)});
+    const auto per_step = time_a_step(shape);
     if (per_step.size() < 4) return "";
     const auto &[from, first] = per_step[per_step.size() / 3];
     const auto &[to, last] = per_step.back();
@@ -215,11 +243,31 @@ std::string time_beside_steps(const ShapeGrowth &shape) {
         time_text(first), grouped(from), time_text(last), grouped(to));
 }
 
+// The smallest growth on the list that as a bound would hold, as a claim; "" where none would.
+std::string smallest_claim(const Growth &growth, double needed) {
+    const Curve *least = nullptr;
+    for (const CurveFit &fit : growth.fits) {
+        if (least && compare_growth(fit.curve.expression, least->expression) >= 0) continue;
+        if (evidence_for(fit.curve.expression, Bound::Kind::upper, growth) < -needed) least = &fit.curve;
+    }
+    return least ? "O(" + least->name + ")" : "";
+}
+
 int severity(Verdict verdict) {
     return verdict == Verdict::exceeded ? 2 : verdict == Verdict::undecided ? 1 : 0;
 }
 
 } // namespace
+
+void allow_for_the_hardest(const Bound &bound, std::size_t places, Judgement &judgement) {
+    if (bound.kind == Bound::Kind::upper) {
+        judgement.reason += fmt::format(
+            "; some inputs end early, so only the {} places count where no smaller one took more", places);
+        return;
+    }
+    judgement.verdict = Verdict::undecided;
+    judgement.reason += "; some inputs end early, and growth from below can't be told from these";
+}
 
 const char *word_for(Verdict verdict) {
     switch (verdict) {
@@ -237,10 +285,18 @@ double evidence_against(const Bound &bound, const Growth &growth) {
 }
 
 Judgement judge(const std::string &metric, const Bound &bound, const std::string &size_name,
-                const std::vector<ShapeGrowth> &shapes) {
+                const std::vector<ShapeGrowth> &shapes, const std::optional<MemoryCurve> &memory) {
     std::vector<OneShape> all;
-    for (const ShapeGrowth &shape : shapes)
-        all.push_back(judge_shape(metric, bound, size_name, shape));
+    for (const ShapeGrowth &shape : shapes) {
+        if (!deciding_joint(metric, shape)) {
+            all.push_back(judge_shape(metric, bound, size_name, shape, memory));
+            continue;
+        }
+        OneShape one{&shape, nullptr, judge_jointly(metric, bound, shape, memory)};
+        one.joint = true;
+        one.judgement.worst_shape = shape.shape;
+        all.push_back(std::move(one));
+    }
     if (all.empty()) {
         Judgement nothing;
         nothing.reason = "nothing was measured";
@@ -250,6 +306,8 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
     const auto worse = [](const OneShape &a, const OneShape &b) {
         const int sa = severity(a.judgement.verdict), sb = severity(b.judgement.verdict);
         if (sa != sb) return sa > sb;
+        if (a.joint && b.joint && a.judgement.loose != b.judgement.loose) return b.judgement.loose;
+        if (a.joint && b.joint) return a.judgement.evidence > b.judgement.evidence;
         const bool fa = a.growth && !a.growth->fits.empty(), fb = b.growth && !b.growth->fits.empty();
         if (fa != fb) return fa;
         if (!fa) return false;
@@ -264,7 +322,15 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
         judgement.loose = judgement.loose && one.judgement.loose;
     if (shapes.size() > 1 && !judgement.worst_shape.empty())
         judgement.reason = fmt::format("{}: {}", judgement.worst_shape, judgement.reason);
-    if (metric == "time") judgement.reason += time_beside_steps(*all.front().shape);
+    const OneShape &worst = all.front();
+    if (worst.joint) return judgement;
+    if (bound.kind == Bound::Kind::upper && (judgement.verdict == Verdict::exceeded || judgement.loose)) {
+        const bool by_time = judgement.decided_by == "time";
+        const Growth &deciding = by_time ? *worst.shape->time : *worst.growth;
+        const std::string claim = smallest_claim(deciding, (by_time ? for_time : for_steps).holds);
+        if (!claim.empty()) judgement.reason += fmt::format("; the smallest claim that holds is {}", claim);
+    }
+    if (judgement.decided_by == "steps") judgement.reason += time_beside_steps(*all.front().shape);
     return judgement;
 }
 

@@ -1,12 +1,15 @@
 // From growth to verdicts on claims.
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
 
 #include "core/bound/parse.h"
 #include "core/growth/fit.h"
+#include "core/growth/joint.h"
+#include "core/series/memory_curve.h"
 
 namespace iron {
 
@@ -24,6 +27,8 @@ struct ShapeGrowth {
     std::optional<Growth> steps;
     std::optional<Growth> time;  // ns
     std::optional<Growth> space; // bytes
+    // The same over all sizes; null where one alone changes.
+    std::shared_ptr<const JointGrowth> joint_steps = {}, joint_time = {}, joint_space = {};
 };
 
 struct WouldDecide {
@@ -48,9 +53,16 @@ struct Judgement {
 
 // Judges a claim on `metric` ("time" or "space") that every one of `shapes` must keep: a bound O is decided
 // by the worst shape, Omega by the best, Theta by whichever leaves it. Steps decide a claim on time where
-// they were counted; time alone needs far more evidence, because memory hierarchies bend it upwards.
+// they were counted; time alone needs far more evidence, because memory hierarchies bend it upwards. What
+// memory can do is read off the machine's own curve: only an excess greater than twice its steepest rise
+// counts, and then against steps that held, too: work is hidden where they do not see it.
 Judgement judge(const std::string &metric, const Bound &bound, const std::string &size_name,
-                const std::vector<ShapeGrowth> &shapes);
+                const std::vector<ShapeGrowth> &shapes,
+                const std::optional<MemoryCurve> &memory = MemoryCurve());
+
+// Of growth that only the hardest places were left of (hardest_part): says so, and decides upper bounds
+// alone.
+void allow_for_the_hardest(const Bound &bound, std::size_t places, Judgement &judgement);
 
 // How much better growth outside the bound explains the readings than growth within, in ln units.
 double evidence_against(const Bound &bound, const Growth &growth);

@@ -52,4 +52,14 @@ std::string bytes_text(double bytes) {
     return three_digits(bytes / 1024 / 1024 / 1024) + " GiB";
 }
 
+std::string reading_text(double value, const std::string &metric) {
+    return metric == "time" ? time_text(value) : metric == "space" ? bytes_text(value) : three_digits(value);
+}
+
+std::string divided_text(const std::string &metric, const std::string &canonical) {
+    if (canonical == "1") return metric;
+    const bool simple = canonical.find(' ') == std::string::npos;
+    return fmt::format("{} / {}", metric, simple ? canonical : "(" + canonical + ")");
+}
+
 } // namespace iron

@@ -18,4 +18,10 @@ std::string time_text(double ns);
 // A size in memory: 512 KiB.
 std::string bytes_text(double bytes);
 
+// A reading in the unit of its metric: "time" (ns), "space" (bytes), else a plain number.
+std::string reading_text(double value, const std::string &metric);
+
+// What is looked at where a metric is divided by a growth: `steps / (n log n)`, `time / n`, `space` for 1.
+std::string divided_text(const std::string &metric, const std::string &canonical);
+
 } // namespace iron

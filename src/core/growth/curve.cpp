@@ -1,5 +1,7 @@
 #include "core/growth/curve.h"
 
+#include <map>
+
 #include "core/bound/order.h"
 #include "core/bound/parse.h"
 #include "core/bound/print.h"
@@ -26,9 +28,15 @@ Expression in_size(const std::string &text, const std::string &name) {
     return parse_expression(renamed, {name});
 }
 
-} // namespace
+// Curves are the same for every series over one size: made once a thread.
+template <class Key, class Make>
+const std::vector<Curve> &remembered(std::map<Key, std::vector<Curve>> &made, const Key &key,
+                                     const Make &make) {
+    const auto found = made.find(key);
+    return found != made.end() ? found->second : made.try_emplace(key, make()).first->second;
+}
 
-std::vector<Curve> candidate_curves(const std::string &name, double largest_size) {
+std::vector<Curve> made_candidates(const std::string &name, bool exponential) {
     // Growths met often have prior 0.
     struct Listed {
         const char *text;
@@ -48,13 +56,13 @@ std::vector<Curve> candidate_curves(const std::string &name, double largest_size
     std::vector<Curve> curves;
     for (const Listed &listed : powers)
         curves.push_back(make_curve(in_size(listed.text, name), listed.prior));
-    if (largest_size <= 64)
+    if (exponential)
         for (const Listed &listed : exponentials)
             curves.push_back(make_curve(in_size(listed.text, name), listed.prior));
     return curves;
 }
 
-std::vector<Curve> lower_curves(const Curve &curve, const std::string &name) {
+std::vector<Curve> made_lower(const Curve &curve, const std::string &name) {
     std::vector<Curve> lower;
     const auto add_below = [&](const char *text, const char *above) {
         if (compare_growth(curve.expression, in_size(above, name)) > 0)
@@ -73,6 +81,20 @@ std::vector<Curve> lower_curves(const Curve &curve, const std::string &name) {
         if (!listed) lower.push_back(less);
     }
     return lower;
+}
+
+} // namespace
+
+std::vector<Curve> candidate_curves(const std::string &name, double largest_size) {
+    constexpr double largest_exponential = 64;
+    const bool exponential = largest_size <= largest_exponential;
+    thread_local std::map<std::pair<std::string, bool>, std::vector<Curve>> made;
+    return remembered(made, {name, exponential}, [&] { return made_candidates(name, exponential); });
+}
+
+std::vector<Curve> lower_curves(const Curve &curve, const std::string &name) {
+    thread_local std::map<std::pair<std::string, std::string>, std::vector<Curve>> made;
+    return remembered(made, {curve.name, name}, [&] { return made_lower(curve, name); });
 }
 
 double log_at(const Curve &curve, const std::string &name, double size) {

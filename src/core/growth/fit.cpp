@@ -7,84 +7,15 @@
 #include "core/bound/order.h"
 #include "core/bound/parse.h"
 #include "core/bound/print.h"
+#include "core/growth/cone.h"
 #include "core/growth/least_squares.h"
+#include "core/growth/memory_steps.h"
 
 namespace iron {
 
 namespace {
 
-using Column = std::vector<double>; // a curve at the points, 1 at the reference point
-
-// A direction of the cone of a candidate, and what it is made of.
-struct Generator {
-    Column column;
-    std::vector<std::pair<std::size_t, double>> parts; // (index into the basis, factor)
-};
-
-struct Basis {
-    std::vector<Curve> curves;        // the leading one first
-    std::vector<double> at_reference; // ln of each at the reference size
-    std::vector<Column> columns;
-};
-
-Basis basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name) {
-    Basis basis;
-    basis.curves = lower_curves(curve, name);
-    basis.curves.insert(basis.curves.begin(), curve);
-    const double reference = points[2 * points.size() / 3].size;
-    for (const Curve &part : basis.curves) {
-        basis.at_reference.push_back(log_at(part, name, reference));
-        Column column;
-        for (const Located &point : points)
-            column.push_back(std::exp(log_at(part, name, point.size) - basis.at_reference.back()));
-        basis.columns.push_back(std::move(column));
-    }
-    return basis;
-}
-
-Column combined(const Column &a, const Column &b, double factor) {
-    Column sum = a;
-    for (std::size_t i = 0; i < sum.size(); ++i)
-        sum[i] += factor * b[i];
-    return sum;
-}
-
-// Counts follow doubled capacities and the levels of a halving tree: waves around the smooth curve, bounded
-// by factors, that would otherwise be taken for growth.
-void add_waves(const Basis &basis, const std::vector<Located> &points, std::vector<Generator> &generators) {
-    const Growth1 growth = growth_of(basis.curves[0].expression);
-    const Column &lead = basis.columns[0];
-    const auto wave = [&](auto shape) {
-        Generator generator{lead, {{0, 1}}};
-        for (std::size_t i = 0; i < points.size(); ++i)
-            generator.column[i] *= shape(points[i].size);
-        generators.push_back(std::move(generator));
-    };
-    const auto up = [](double n) { return std::ceil(std::log2(std::max(n, 2.0)) - 1e-9); };
-    const auto smooth = [](double n) { return std::log2(std::max(n, 2.0)); };
-    if (basis.curves[0].exponential) return;
-    if (growth.on[Growth1::power] > 0) wave([&](double n) { return std::exp2(up(n)) / n; });
-    if (growth.on[Growth1::log_power] >= 1) {
-        wave([&](double n) { return up(n) / smooth(n); });
-        wave([&](double n) { return std::floor(smooth(n) + 1e-9) / smooth(n); });
-        wave([&](double n) { return std::max(up(n) - std::exp2(up(n)) / n, 0.0) / smooth(n); });
-    }
-}
-
-std::vector<Generator> cone_of(const Basis &basis, const std::vector<Located> &points, Noise noise) {
-    const double taken_off = noise != Noise::timed ? 0.6 : 0.15;
-    const Column &lead = basis.columns[0];
-    std::vector<Generator> generators = {{lead, {{0, 1}}}};
-    for (std::size_t j = 1; j < basis.columns.size(); ++j) {
-        const Column &lower = basis.columns[j];
-        generators.push_back({combined(lead, lower, 1), {{0, 1}, {j, 1}}});
-        // As much as leaves the smallest size positive.
-        const double off = -taken_off * lead[0] / lower[0];
-        generators.push_back({combined(lead, lower, off), {{0, 1}, {j, off}}});
-    }
-    if (noise != Noise::timed) add_waves(basis, points, generators);
-    return generators;
-}
+double share_taken_off(Noise noise) { return noise != Noise::timed ? 0.6 : 0.15; }
 
 struct Weighted {
     std::vector<Column> columns;
@@ -113,10 +44,28 @@ double score_of(double chi2, int active, std::size_t k, double prior, Noise nois
     return -(nu + rows) / 2 * std::log1p(chi2 / nu) - 0.25 * active * std::log(rows) - prior;
 }
 
+// A step of the memory hierarchy may stand in any candidate's way. Those that stay far behind the best one
+// with it are not polished.
+void allow_for_memory(Growth &growth, const std::string &name) {
+    constexpr double far_behind = 50;
+    const auto score_for = [&](const CurveFit &fit) {
+        return [&](double chi2, int active) {
+            return score_of(chi2, active, growth.points.size(), fit.curve.prior, Noise::timed);
+        };
+    };
+    double best = -1e300;
+    for (const CurveFit &fit : growth.fits)
+        best = std::max({best, fit.score, promise_of_memory_step(fit, growth.points, name, score_for(fit))});
+    for (CurveFit &fit : growth.fits) {
+        fit_with_memory_steps(fit, growth.points, name, score_for(fit), best - far_behind);
+        best = std::max(best, fit.score);
+    }
+}
+
 CurveFit fit_curve(const Curve &curve, const std::vector<Located> &points, const std::string &name,
                    Noise noise) {
     const Basis basis = basis_of(curve, points, name);
-    const std::vector<Generator> generators = cone_of(basis, points, noise);
+    const std::vector<Generator> generators = cone_of(basis, points, name, noise, share_taken_off(noise));
     const Weighted w = weighted(generators, points);
     const LeastSquares solved = nonnegative_least_squares(w.columns, w.target);
     CurveFit fit{
@@ -147,15 +96,20 @@ double slope_at(const CurveFit &fit, const std::string &name, double size) {
 // likelihood with Student's limit).
 std::pair<double, double> interval_of(const CurveFit &best, const std::vector<Located> &points,
                                       const std::string &name, Noise noise) {
-    const std::vector<Generator> plain = cone_of(basis_of(best.curve, points, name), points, noise);
+    const Weighted plain = weighted(
+        cone_of(basis_of(best.curve, points, name), points, name, noise, share_taken_off(noise)), points);
+    const double reference = points[2 * points.size() / 3].size;
+    std::vector<double> logs;
+    for (const Located &point : points)
+        logs.push_back(std::log(point.size / reference));
     const auto chi2_with = [&](double d) {
-        std::vector<Generator> bent = plain;
-        const double reference = points[2 * points.size() / 3].size;
-        for (Generator &generator : bent)
-            for (std::size_t i = 0; i < points.size(); ++i)
-                generator.column[i] *= std::pow(points[i].size / reference, d);
-        const Weighted w = weighted(bent, points);
-        return nonnegative_least_squares(w.columns, w.target).chi2;
+        Weighted bent = plain;
+        for (std::size_t i = 0; i < points.size(); ++i) {
+            const double factor = std::exp(d * logs[i]);
+            for (Column &column : bent.columns)
+                column[i] *= factor;
+        }
+        return nonnegative_least_squares(bent.columns, bent.target).chi2;
     };
     int used = 1;
     for (const Term &term : best.terms)
@@ -167,10 +121,10 @@ std::pair<double, double> interval_of(const CurveFit &best, const std::vector<Lo
     const double allowed =
         best.chi2 + t * t * std::max(best.chi2 / freedom, noise != Noise::timed ? 0.0 : 1.0);
     const auto edge = [&](double direction) {
-        double inside = 0, outside = 1e-4 * direction;
+        double inside = 0, outside = 1e-3 * direction;
         while (std::abs(outside) < 2 && chi2_with(outside) <= allowed)
-            inside = outside, outside *= 2;
-        for (int i = 0; i < 20; ++i) {
+            inside = outside, outside *= 2.5;
+        for (int i = 0; i < 7; ++i) { // to a hundredth of itself
             const double middle = (inside + outside) / 2;
             (chi2_with(middle) <= allowed ? inside : outside) = middle;
         }
@@ -181,6 +135,27 @@ std::pair<double, double> interval_of(const CurveFit &best, const std::vector<Lo
 
 } // namespace
 
+double misfit(const std::vector<double> &fitted, const std::vector<Located> &points) {
+    double squares = 0;
+    for (std::size_t i = 0; i < points.size(); ++i)
+        squares += std::pow(std::log(fitted[i]) - points[i].log_value, 2);
+    return std::sqrt(squares / static_cast<double>(points.size()));
+}
+
+namespace {
+
+constexpr double poor_fit = 0.1, poor_chi2 = 6;
+
+}
+
+bool is_poor_fit(double chi2, const std::vector<double> &fitted, const std::vector<Located> &points) {
+    return misfit(fitted, points) > poor_fit && chi2 / static_cast<double>(points.size()) > poor_chi2;
+}
+
+bool fits_poorly(const Growth &growth) {
+    return is_poor_fit(growth.best().chi2, growth.best().fitted, growth.points);
+}
+
 double value_at(const CurveFit &fit, const std::string &name, double size) {
     double value = 0;
     for (const Term &term : fit.terms)
@@ -189,6 +164,8 @@ double value_at(const CurveFit &fit, const std::string &name, double size) {
 }
 
 Growth fit_growth(const Series &series, const FitOptions &options) {
+    // Exact numbers tell a logarithm over a shorter span than times do.
+    const double least_doublings = 2;
     Growth growth;
     growth.points = locate(series, options.noise);
     if (growth.points.empty()) return growth;
@@ -204,12 +181,13 @@ Growth fit_growth(const Series &series, const FitOptions &options) {
     // Exponential growth shows within a few sizes that lie close together; powers need a range.
     const bool exponential = growth.to <= 64;
     const double doublings = growth.from > 0 ? std::log2(growth.to / growth.from) : 0;
-    if (growth.points.size() < 5 || doublings < (exponential ? 1 : 3)) return growth;
+    if (growth.points.size() < 5 || doublings < (exponential ? 1 : least_doublings)) return growth;
     for (const Curve &curve : curves)
         growth.fits.push_back(fit_curve(curve, growth.points, series.size_name, options.noise));
+    if (options.noise == Noise::timed) allow_for_memory(growth, series.size_name);
     std::stable_sort(growth.fits.begin(), growth.fits.end(),
                      [](const CurveFit &a, const CurveFit &b) { return a.score > b.score; });
-    if (!growth.best().curve.exponential && (growth.points.size() < 6 || doublings < 3)) {
+    if (!growth.best().curve.exponential && (growth.points.size() < 6 || doublings < least_doublings)) {
         growth.fits.clear();
         return growth;
     }

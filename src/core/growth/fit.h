@@ -23,6 +23,7 @@ struct CurveFit {
     double chi2 = 0;
     std::vector<Term> terms;    // the leading term first; only those that are not 0
     std::vector<double> fitted; // at the points
+    int memory_steps = 0;       // of the memory hierarchy that it was allowed: 0 to 2
 };
 
 struct Growth {
@@ -34,6 +35,7 @@ struct Growth {
     double exponent = 0;        // d ln value / d ln size of the best curve at the largest size
     std::optional<std::pair<double, double>> interval; // of the exponent, 95 %
     double from = 0, to = 0;                           // range of sizes
+    bool hardest = false; // the sizes that took less than smaller ones were left out: hardest_part()
 
     const CurveFit &best() const { return fits.front(); }
 };
@@ -49,9 +51,17 @@ struct FitOptions {
 // Each candidate is a cone of curves: its leading term, each lower term added to it so that the lower term is
 // at most as large as the leading one from the start of the top third of the sizes on, and (weakly) a lower
 // term taken off. That the leading term leads by then is the assumption that makes growth tell-able at all.
+// Times may hold one or two steps of the memory hierarchy (memory_steps.h).
 // The score is a Student marginal likelihood with a Bayesian penalty for the number of terms;
 // docs/statistics.md.
 Growth fit_growth(const Series &series, const FitOptions &options);
+
+// Off the located readings by this much, relative, root mean square.
+double misfit(const std::vector<double> &fitted, const std::vector<Located> &points);
+
+// Off by more than 10 % on average, and by far more than the readings' own errors.
+bool is_poor_fit(double chi2, const std::vector<double> &fitted, const std::vector<Located> &points);
+bool fits_poorly(const Growth &growth); // by its best curve
 
 // Value of the fitted curve at a size.
 double value_at(const CurveFit &fit, const std::string &size_name, double size);

@@ -2,22 +2,35 @@
 #pragma once
 
 #include <map>
+#include <memory>
 #include <string>
 #include <vector>
 
 #include "core/growth/fit.h"
+#include "core/growth/joint.h"
 
 namespace iron {
 
 struct SeriesGrowth {
     std::string solution, shape, metric;
-    Growth growth;
+    Growth growth;                                 // along the first size, the others held
+    std::shared_ptr<const JointGrowth> joint = {}; // over all sizes; null where one alone changes
+    std::string size_name = "n";                   // of the first
 };
 
-// By solution and metric ("time", for steps too, or "space") the growths that claims name.
-using ClaimedGrowths = std::map<std::pair<std::string, std::string>, std::vector<Expression>>;
+// The growths claimed join the candidates. `candidates`: for series over several sizes.
+SeriesGrowth fit_one(const NamedSeries &series, const std::vector<Bound> &claimed,
+                     const JointCandidates *candidates = nullptr);
 
-// The growths claimed join the candidates.
-std::vector<SeriesGrowth> fit_all(const std::vector<NamedSeries> &series, const ClaimedGrowths &claimed);
+// Candidates of every set of sizes that turned up, made once.
+class CandidateStore {
+  public:
+    // Null where the series is over one size.
+    const JointCandidates *of(const CellSeries &series, const std::vector<Relation> &relations,
+                              const std::string &where = "");
+
+  private:
+    std::map<std::string, JointCandidates> made_; // by names, whether exponential, and relations as text
+};
 
 } // namespace iron

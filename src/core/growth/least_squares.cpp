@@ -8,28 +8,49 @@ namespace iron {
 
 namespace {
 
-struct Scaled {
-    Eigen::MatrixXd a;
-    Eigen::VectorXd b;
-    std::vector<double> norms; // columns are brought to length 1
+// Up to this many rows and columns everything lies on the stack: most fits are small, and many.
+constexpr int few_rows = 48, few_columns = 24;
+struct Few {
+    using Matrix =
+        Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, Eigen::ColMajor, few_rows, few_columns>;
+    using Rows = Eigen::Matrix<double, Eigen::Dynamic, 1, Eigen::ColMajor, few_rows, 1>;
+    using Columns = Eigen::Matrix<double, Eigen::Dynamic, 1, Eigen::ColMajor, few_columns, 1>;
+};
+struct Many {
+    using Matrix = Eigen::MatrixXd;
+    using Rows = Eigen::VectorXd;
+    using Columns = Eigen::VectorXd;
 };
 
-Scaled scaled(const std::vector<std::vector<double>> &columns, const std::vector<double> &target) {
+template <class Storage>
+struct Scaled {
+    typename Storage::Matrix a;
+    typename Storage::Rows b;
+    typename Storage::Columns norms; // columns are brought to length 1
+};
+
+template <class Storage>
+Scaled<Storage> scaled(const std::vector<std::vector<double>> &columns, const std::vector<double> &target) {
     const auto rows = static_cast<Eigen::Index>(target.size());
     const auto count = static_cast<Eigen::Index>(columns.size());
-    Scaled s{Eigen::MatrixXd(rows, count), Eigen::Map<const Eigen::VectorXd>(target.data(), rows), {}};
+    Scaled<Storage> s;
+    s.a.resize(rows, count);
+    s.b = Eigen::Map<const Eigen::VectorXd>(target.data(), rows);
+    s.norms.resize(count);
     for (Eigen::Index j = 0; j < count; ++j) {
         s.a.col(j) = Eigen::Map<const Eigen::VectorXd>(columns[j].data(), rows);
         const double norm = s.a.col(j).norm();
-        s.norms.push_back(norm > 0 ? norm : 1);
-        s.a.col(j) /= s.norms.back();
+        s.norms[j] = norm > 0 ? norm : 1;
+        s.a.col(j) /= s.norms[j];
     }
     return s;
 }
 
-LeastSquares result_of(const Scaled &s, const Eigen::VectorXd &x) {
+template <class Storage>
+LeastSquares result_of(const Scaled<Storage> &s, const typename Storage::Columns &x) {
     LeastSquares result;
     result.chi2 = (s.a * x - s.b).squaredNorm();
+    result.coefficients.reserve(static_cast<std::size_t>(x.size()));
     for (Eigen::Index j = 0; j < x.size(); ++j) {
         result.coefficients.push_back(x[j] / s.norms[j]);
         result.active += x[j] != 0;
@@ -37,43 +58,35 @@ LeastSquares result_of(const Scaled &s, const Eigen::VectorXd &x) {
     return result;
 }
 
-} // namespace
-
-LeastSquares least_squares(const std::vector<std::vector<double>> &columns,
-                           const std::vector<double> &target) {
-    const Scaled s = scaled(columns, target);
-    return result_of(s, s.a.colPivHouseholderQr().solve(s.b));
-}
-
-LeastSquares nonnegative_least_squares(const std::vector<std::vector<double>> &columns,
-                                       const std::vector<double> &target) {
-    const Scaled s = scaled(columns, target);
+template <class Storage>
+LeastSquares nonnegative(const std::vector<std::vector<double>> &columns, const std::vector<double> &target) {
+    using Columns = typename Storage::Columns;
+    const Scaled<Storage> s = scaled<Storage>(columns, target);
     const Eigen::Index count = s.a.cols();
-    Eigen::VectorXd x = Eigen::VectorXd::Zero(count);
-    std::vector<bool> passive(count, false);
+    Columns x = Columns::Zero(count);
+    std::vector<bool> passive(static_cast<std::size_t>(count), false);
     const double tolerance = 1e-12 * std::max(1.0, s.b.norm());
     const auto solve_passive = [&] {
-        std::vector<Eigen::Index> in;
+        typename Storage::Matrix part(s.a.rows(), std::count(passive.begin(), passive.end(), true));
+        Eigen::Index in = 0;
         for (Eigen::Index j = 0; j < count; ++j)
-            if (passive[j]) in.push_back(j);
-        Eigen::MatrixXd part(s.a.rows(), static_cast<Eigen::Index>(in.size()));
-        for (std::size_t k = 0; k < in.size(); ++k)
-            part.col(static_cast<Eigen::Index>(k)) = s.a.col(in[k]);
-        const Eigen::VectorXd solved = part.colPivHouseholderQr().solve(s.b);
-        Eigen::VectorXd z = Eigen::VectorXd::Zero(count);
-        for (std::size_t k = 0; k < in.size(); ++k)
-            z[in[k]] = solved[static_cast<Eigen::Index>(k)];
+            if (passive[j]) part.col(in++) = s.a.col(j);
+        const Columns solved = part.colPivHouseholderQr().solve(s.b);
+        Columns z = Columns::Zero(count);
+        in = 0;
+        for (Eigen::Index j = 0; j < count; ++j)
+            if (passive[j]) z[j] = solved[in++];
         return z;
     };
     for (int round = 0; round < 3 * count + 10; ++round) {
-        const Eigen::VectorXd gradient = s.a.transpose() * (s.b - s.a * x);
+        const Columns gradient = s.a.transpose() * (s.b - s.a * x);
         Eigen::Index enter = -1;
         for (Eigen::Index j = 0; j < count; ++j)
             if (!passive[j] && gradient[j] > tolerance && (enter < 0 || gradient[j] > gradient[enter]))
                 enter = j;
         if (enter < 0) break;
         passive[enter] = true;
-        Eigen::VectorXd z = solve_passive();
+        Columns z = solve_passive();
         if (z[enter] <= 0) { // rounding only: the column brings nothing
             passive[enter] = false;
             break;
@@ -90,7 +103,21 @@ LeastSquares nonnegative_least_squares(const std::vector<std::vector<double>> &c
         }
         x = z;
     }
-    return result_of(s, x);
+    return result_of<Storage>(s, x);
+}
+
+} // namespace
+
+LeastSquares least_squares(const std::vector<std::vector<double>> &columns,
+                           const std::vector<double> &target) {
+    const Scaled<Many> s = scaled<Many>(columns, target);
+    return result_of<Many>(s, s.a.colPivHouseholderQr().solve(s.b));
+}
+
+LeastSquares nonnegative_least_squares(const std::vector<std::vector<double>> &columns,
+                                       const std::vector<double> &target) {
+    if (target.size() <= few_rows && columns.size() <= few_columns) return nonnegative<Few>(columns, target);
+    return nonnegative<Many>(columns, target);
 }
 
 } // namespace iron

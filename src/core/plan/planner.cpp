@@ -2,24 +2,30 @@
 
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 namespace iron {
 
 namespace {
 
 constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than the others
+// In a generation, once every verdict stands: a tenth percentile of less is worth little (docs/measuring.md).
+constexpr int passes_enough = 4;
+constexpr double seconds_enough = 0.01;
 
 } // namespace
 
 Planner::Planner(PlanOptions options) : options_(std::move(options)), random_(options_.seed) {
     options_.counted.resize(options_.solutions, false);
     for (int solution = 0; solution < options_.solutions; ++solution)
-        for (int shape = 0; shape < options_.shapes; ++shape) {
-            Climber climber;
-            climber.climbing = !options_.sizes.empty();
-            climber.at = {solution, shape, climber.climbing ? options_.sizes[0] : 0};
-            climbers_.push_back(climber);
-        }
+        for (int shape = 0; shape < options_.shapes; ++shape)
+            for (int line = 0; line < static_cast<int>(options_.lines.size()); ++line) {
+                const std::vector<double> &sizes = options_.lines[line].sizes;
+                Climber climber;
+                climber.climbing = !sizes.empty();
+                climber.at = {solution, shape, line, climber.climbing ? sizes[0] : 0};
+                climbers_.push_back(climber);
+            }
 }
 
 double Planner::predicted_call(const Climber &climber, double size) const {
@@ -45,11 +51,14 @@ double Planner::last_of(const Climber &climber) {
 bool Planner::affordable(Climber &climber, double size, double elapsed_s) const {
     const double call = predicted_call(climber, size);
     const double usual = options_.budget_s / 300;
+    // A verdict needs it: a tenth of what is left, over all generations, may go into a size.
+    if (climber.up_to > 0)
+        return call * 2 * (options_.generations - generation_) < 0.1 * (options_.budget_s - elapsed_s);
     const double limit =
         climber.seen.size() < sizes_wanted && elapsed_s < options_.budget_s / 2 ? 5 * usual : usual;
     const Known *last = nullptr;
-    if (const auto found = cells_.find(
-            {climber.at.solution, climber.at.shape, climber.seen.empty() ? 0 : climber.seen.back().first});
+    if (const auto found = cells_.find({climber.at.solution, climber.at.shape, climber.at.line,
+                                        climber.seen.empty() ? 0 : climber.seen.back().first});
         found != cells_.end())
         last = &found->second;
     const double load = last ? 2 * (last->load_s + last->count_s) : 0;
@@ -69,12 +78,12 @@ bool Planner::take_closer(Climber &climber) {
 
 // A series that is still short at its top is exponential, or nearly: it goes on below the ladder.
 void Planner::end_climb(Climber &climber) {
+    const std::vector<double> &below = line_of(climber).below;
     climber.closer.clear();
-    climber.rung = options_.sizes.size();
     climber.climbing = false;
-    if (climber.down || climber.seen.size() >= sizes_wanted || options_.below.empty()) return;
-    const std::size_t wanted = std::min(options_.below.size(), sizes_wanted + 4 - climber.seen.size());
-    climber.closer.assign(options_.below.end() - wanted, options_.below.end());
+    if (climber.down || climber.up_to > 0 || climber.seen.size() >= sizes_wanted || below.empty()) return;
+    const std::size_t wanted = std::min(below.size(), sizes_wanted + 4 - climber.seen.size());
+    climber.closer.assign(below.end() - wanted, below.end());
     climber.down = climber.climbing = true;
     take_closer(climber);
 }
@@ -82,23 +91,25 @@ void Planner::end_climb(Climber &climber) {
 // Sets the next size of a climber, or ends its climb.
 void Planner::climb_on(Climber &climber) {
     const double last = climber.at.size;
+    const std::vector<double> &sizes = line_of(climber).sizes;
     if (climber.down) {
         climber.climbing = take_closer(climber);
         return;
     }
     if (!take_closer(climber)) {
-        if (climber.rung + 1 >= options_.sizes.size()) return end_climb(climber);
+        if (climber.rung + 1 >= sizes.size()) return end_climb(climber);
+        if (climber.up_to > 0 && last >= climber.up_to) return end_climb(climber);
         // Dear calls take every third rung.
-        const std::size_t stride = last_of(climber) > options_.budget_s / 300 ? 3 : 1;
-        climber.rung = std::min(climber.rung + stride, options_.sizes.size() - 1);
-        climber.at.size = options_.sizes[climber.rung];
+        const std::size_t stride = climber.up_to == 0 && last_of(climber) > options_.budget_s / 300 ? 3 : 1;
+        climber.rung = std::min(climber.rung + stride, sizes.size() - 1);
+        climber.at.size = sizes[climber.rung];
     }
     if (affordable(climber, climber.at.size, elapsed_)) return;
     // The rung is too dear: with few sizes so far, go on in smaller strides below it.
     const double too_dear = climber.at.size;
     climber.closer.clear();
-    climber.rung = options_.sizes.size();
-    if (climber.seen.size() < sizes_wanted) {
+    if (climber.rung > 0) --climber.rung; // where a later climb goes on
+    if (climber.seen.size() < sizes_wanted && climber.up_to == 0) {
         const double stride = std::max(1.0, std::floor((too_dear - last) / 5));
         for (double size = last + stride; size < too_dear; size += stride)
             climber.closer.push_back(size);
@@ -115,13 +126,60 @@ Next Planner::next(double elapsed_s) {
     if (climbing_) {
         const Next step = climb(elapsed_s);
         if (step.task != Task::stop) return step;
-        climbing_ = false;
-        now_climbed_s_ = elapsed_s;
-        plan_generations(options_.budget_s - elapsed_s);
-        round_ = 1;
-        fill_round();
+        if (options_.judges && !asked_ && !cells_.empty() && elapsed_s < options_.budget_s) {
+            asked_ = true; // some may have to climb on
+            return {Task::judge, {}, generation_, round_};
+        }
+        settle_climb(elapsed_s);
+    }
+    if (options_.judges && needs_.empty() && !asked_ && !cells_.empty()) { // it may all stand already
+        asked_ = true;
+        return {Task::judge, {}, generation_, round_};
     }
     return in_rounds(elapsed_s);
+}
+
+void Planner::settle_climb(double elapsed_s) {
+    climbing_ = asked_ = false;
+    now_climbed_s_ = elapsed_s;
+    for (Climber &climber : climbers_)
+        climber.climbing = false;
+    plan_generations(options_.budget_s - elapsed_s);
+    ++round_;
+    fill_round();
+}
+
+bool Planner::undecided(const Cell &cell) const {
+    const auto found = needs_.find({cell.solution, cell.shape});
+    return found == needs_.end() || !found->second.decided;
+}
+
+bool Planner::too_few_passes(const Known &known) {
+    return known.every_generation && (known.passes < passes_enough || known.timed_s < seconds_enough);
+}
+
+bool Planner::all_decided() const {
+    return !needs_.empty() && std::none_of(cells_.begin(), cells_.end(),
+                                           [&](const auto &entry) { return undecided(entry.first); });
+}
+
+void Planner::told_needs(const std::vector<Need> &needs) {
+    needs_.clear();
+    for (const Need &need : needs)
+        needs_[{need.solution, need.shape}] = need;
+    if (!climbing_) return;
+    for (Climber &climber : climbers_) {
+        const auto found = needs_.find({climber.at.solution, climber.at.shape});
+        if (found == needs_.end() || found->second.decided || !(found->second.up_to > 0) ||
+            climber.at.line != 0 || climber.down || climber.failed || climber.up_to > 0 ||
+            climber.seen.empty())
+            continue;
+        climber.up_to = found->second.up_to;
+        climber.at.size = climber.seen.back().first;
+        climber.climbing = true;
+        climb_on(climber);
+        asked_ = asked_ && !climber.climbing; // what it brings is judged too
+    }
 }
 
 // How many generations fit into `left_s`, and whether with all sizes or with every second one: sizes are
@@ -131,11 +189,11 @@ void Planner::plan_generations(double left_s) {
         return known.load_s + known.pass_s + (counted_again(known) ? known.count_s : 0);
     };
     double all = 0, thinned = 0;
-    std::map<std::pair<int, int>, int> from_top;
+    std::map<std::tuple<int, int, int>, int> from_top;
     for (auto entry = cells_.rbegin(); entry != cells_.rend(); ++entry) {
         const auto &[cell, known] = *entry;
         all += cost_of(known);
-        entry->second.every_generation = from_top[{cell.solution, cell.shape}]++ % 2 == 0;
+        entry->second.every_generation = from_top[{cell.solution, cell.shape, cell.line}]++ % 2 == 0;
         if (known.every_generation) thinned += cost_of(known);
     }
     const auto fitting = [&](double cost) {
@@ -148,6 +206,17 @@ void Planner::plan_generations(double left_s) {
         options_.generations = std::min(options_.generations, fitting(thinned));
 }
 
+// On other lines than the first: whether its solution has not yet come so far there. Ends the climb where it
+// never will.
+bool Planner::has_to_wait(Climber &climber) {
+    const std::vector<double> &on_first = line_of(climber).on_first;
+    if (climber.at.line == 0 || climber.rung >= on_first.size()) return false;
+    const Climber &main = climber_of({climber.at.solution, climber.at.shape, 0, 0});
+    if (main.largest >= on_first[climber.rung]) return false;
+    climber.climbing = main.climbing;
+    return true;
+}
+
 // The climber with the fewest sizes first, chance deciding among equals, so that all come up together.
 Next Planner::climb(double elapsed_s) {
     if (!queue_.empty()) { // the counting that goes with a cell just timed
@@ -155,27 +224,44 @@ Next Planner::climb(double elapsed_s) {
         queue_.pop_back();
         if (cells_.contains(step.cell)) return step;
     }
+    // The first line tells what is affordable, and most verdicts rest on it: it goes ahead.
+    const bool main_alone = elapsed_s < 0.4 * options_.budget_s &&
+                            std::any_of(climbers_.begin(), climbers_.end(), [](const Climber &climber) {
+                                return climber.climbing && climber.at.line == 0;
+                            });
     std::vector<Climber *> first;
     for (Climber &climber : climbers_) {
         if (!climber.climbing) continue;
-        if (elapsed_s > 0.6 * options_.budget_s) {
+        if (elapsed_s > (climber.up_to > 0 ? 0.8 : 0.6) * options_.budget_s) {
             climber.climbing = false;
             continue;
         }
+        if ((main_alone && climber.at.line > 0) || has_to_wait(climber)) continue;
         if (!first.empty() && climber.seen.size() < first.front()->seen.size()) first.clear();
         if (first.empty() || climber.seen.size() == first.front()->seen.size()) first.push_back(&climber);
     }
     if (first.empty()) return {};
-    const Cell cell = first[random_() % first.size()]->at;
+    const Climber &climber = *first[random_() % first.size()];
+    const Cell cell = climber.at;
     cells_[cell].loaded = true;
-    if (options_.counted[cell.solution]) queue_.push_back(issue(Task::count, cell));
+    // Dear counts (a process for each) are taken at every second size.
+    const bool count = climber.count_s <= options_.budget_s / 300 || climber.seen.size() % 2 == 0;
+    if (options_.counted[cell.solution] && count) queue_.push_back(issue(Task::count, cell));
+    cells_[cell].has_count = true;
     return issue(Task::time, cell);
 }
 
 void Planner::fill_round() {
     queue_.clear();
-    for (const auto &[cell, known] : cells_)
-        queue_.push_back(issue(Task::time, cell));
+    again_.clear();
+    // Where some verdicts stand and others do not, the former take part in every third round.
+    const bool settled = all_decided();
+    for (const auto &[cell, known] : cells_) {
+        if (settled ? too_few_passes(known) : round_ % 3 == 1 || undecided(cell))
+            queue_.push_back(issue(Task::time, cell));
+        // Of a session that was stopped before it came to that.
+        if (options_.counted[cell.solution] && !known.has_count) queue_.push_back(issue(Task::count, cell));
+    }
     std::shuffle(queue_.begin(), queue_.end(), random_);
     issued_in_round_ = 0;
 }
@@ -183,9 +269,12 @@ void Planner::fill_round() {
 // All cells from the smallest size up: if time runs out, the large ones are what is missing.
 void Planner::fill_generation() {
     queue_.clear();
+    again_.clear();
     std::vector<Cell> order;
     for (auto &[cell, known] : cells_) {
         known.loaded = false;
+        known.passes = 0;
+        known.timed_s = 0;
         if (known.every_generation) order.push_back(cell);
     }
     std::shuffle(order.begin(), order.end(), random_);
@@ -205,11 +294,22 @@ Next Planner::in_rounds(double elapsed_s) {
     if (cells_.empty() || left <= 0) return {};
     const double span = options_.budget_s - now_climbed_s_;
     const double until = now_climbed_s_ + span * (generation_ + 1) / options_.generations;
-    if (elapsed_s > until && generation_ + 1 < options_.generations && round_ > 0) {
-        ++generation_;
-        round_ = 0;
-        fill_generation();
-        return {Task::new_generation, {}, generation_, 0};
+    const bool enough = queue_.empty() && all_decided() &&
+                        std::none_of(cells_.begin(), cells_.end(),
+                                     [](const auto &entry) { return too_few_passes(entry.second); });
+    if ((elapsed_s > until || enough) && round_ > 0) {
+        if (options_.judges && enough && !asked_) {
+            asked_ = true; // what stood with fewer readings may not stand now
+            return {Task::judge, {}, generation_, round_};
+        }
+        asked_ = false;
+        if (generation_ + 1 < options_.generations) {
+            ++generation_;
+            round_ = 0;
+            fill_generation();
+            return {Task::new_generation, {}, generation_, 0};
+        }
+        if (enough) return {};
     }
     for (;;) {
         while (!queue_.empty()) {
@@ -238,25 +338,72 @@ void Planner::told_time(const Cell &cell, double call_s, double cost_s) {
     known.pass_s = first ? std::max(call_s, 3e-4) : (known.loaded ? cost_s : known.pass_s);
     if (first || !known.loaded) known.load_s = std::max(0.0, cost_s - known.pass_s);
     known.loaded = true;
+    ++known.passes;
+    known.timed_s += std::max(call_s, 1e-4);
     Climber &climber = climber_of(cell);
     if (climbing_ && climber.at.size == cell.size) {
         climber.seen.push_back({cell.size, call_s});
+        climber.largest = std::max(climber.largest, cell.size);
         climb_on(climber);
     }
 }
 
 void Planner::told_count(const Cell &cell, double cost_s) {
-    if (const auto found = cells_.find(cell); found != cells_.end()) found->second.count_s = cost_s;
+    const auto found = cells_.find(cell);
+    if (found == cells_.end()) return;
+    found->second.count_s = cost_s;
+    found->second.has_count = true;
+    climber_of(cell).count_s = cost_s;
 }
 
 void Planner::told_failure(const Cell &cell) {
     Climber &climber = climber_of(cell);
-    climber.rung = options_.sizes.size();
     if (!climber.down) end_climb(climber);
+    climber.failed = true;
     std::erase_if(cells_, [&](const auto &entry) {
         const Cell &other = entry.first;
-        return other.solution == cell.solution && other.shape == cell.shape && other.size >= cell.size;
+        return other.solution == cell.solution && other.shape == cell.shape && other.line == cell.line &&
+               other.size >= cell.size;
     });
+}
+
+void Planner::told_disturbed(const Cell &cell) {
+    if (climbing_ || !cells_.contains(cell) || !again_.insert(cell).second) return;
+    queue_.insert(queue_.begin(), issue(Task::time, cell));
+}
+
+void Planner::recall(const Cell &cell, double call_s, bool has_count, int passes) {
+    Known &known = cells_[cell];
+    known.call_s = known.call_s > 0 ? std::min(known.call_s, call_s) : call_s;
+    known.pass_s = std::max(known.call_s, 3e-4);
+    known.has_count = known.has_count || has_count;
+    known.passes = passes;
+    known.timed_s = passes * std::max(known.call_s, 1e-4);
+    Climber &climber = climber_of(cell);
+    const std::vector<double> &sizes = line_of(climber).sizes;
+    const auto before = [](const auto &seen, double size) { return seen.first < size; };
+    const auto at = std::lower_bound(climber.seen.begin(), climber.seen.end(), cell.size, before);
+    if (at == climber.seen.end() || at->first != cell.size) climber.seen.insert(at, {cell.size, call_s});
+    climber.at.size = climber.largest = climber.seen.back().first;
+    while (climber.rung + 1 < sizes.size() && sizes[climber.rung + 1] <= climber.at.size)
+        ++climber.rung;
+}
+
+void Planner::go_on_from(int generation, int round) {
+    generation_ = generation;
+    round_ = round;
+    const bool climbed = generation > 0 || round > 0;
+    for (Climber &climber : climbers_) {
+        if (climber.seen.empty()) continue; // new: it still has to climb
+        if (climbed)
+            climber.climbing = false;
+        else
+            climb_on(climber);
+    }
+    climbing_ =
+        std::any_of(climbers_.begin(), climbers_.end(), [](const Climber &one) { return one.climbing; });
+    options_.generations = std::max(options_.generations, generation + 1);
+    issued_in_round_ = 1; // the round that was under way counts as over
 }
 
 } // namespace iron

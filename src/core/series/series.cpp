@@ -7,6 +7,10 @@
 
 namespace iron {
 
+Noise noise_of(const std::string &metric) {
+    return metric == "time" ? Noise::timed : metric == "space" ? Noise::weighed : Noise::counted;
+}
+
 double quantile(std::vector<double> values, double share) {
     if (values.empty()) throw std::invalid_argument("quantile of nothing");
     std::sort(values.begin(), values.end());
@@ -20,7 +24,33 @@ namespace {
 
 double safe_log(double value) { return std::log(std::max(value, 1e-3)); }
 
-std::vector<Located> locate_counted(const Series &series, double grain) {
+// The relative spread of readings of which every size has one alone: how far they lie from the straight line
+// between their neighbours, in logarithms; 0 where that is little, or always to the same side, as a smooth
+// curve's bend is. The median over 0.6745 estimates a standard deviation (Rousseeuw and Croux 1993).
+double spread_between_neighbours(const std::vector<Located> &points) {
+    constexpr std::size_t least_points = 8;
+    constexpr double seen = 0.04, turns_of_noise = 0.4;
+    if (points.size() < least_points) return 0;
+    std::vector<double> off;
+    double turns = 0, last = 0;
+    for (std::size_t i = 1; i + 1 < points.size(); ++i) {
+        const double from = std::log(points[i - 1].size), at = std::log(points[i].size),
+                     to = std::log(points[i + 1].size);
+        if (!(to > from)) return 0;
+        const double share = (at - from) / (to - from);
+        const double beside =
+            points[i].log_value - (1 - share) * points[i - 1].log_value - share * points[i + 1].log_value;
+        off.push_back(std::abs(beside) / std::sqrt(1 + share * share + (1 - share) * (1 - share)));
+        turns += beside * last < 0;
+        last = beside;
+    }
+    const double spread = quantile(off, 0.5) / 0.6745;
+    return spread > seen && turns >= turns_of_noise * static_cast<double>(off.size() - 1) ? spread : 0;
+}
+
+// `frames`: bytes that a call's frames differ by from place to place.
+std::vector<Located> locate_counted(const Series &series, double grain, double frames) {
+    const double off = grain > 0 ? std::hypot(0.29 * std::max(1.0, grain), frames) : 0.29;
     std::vector<Located> located;
     std::vector<double> log_sizes, log_spreads;
     std::vector<double> relative(series.points.size());
@@ -35,15 +65,15 @@ std::vector<Located> locate_counted(const Series &series, double grain) {
             squares += std::pow(std::max(reading.value, grain) - mean, 2);
         relative[i] = m > 1 && mean > 0 ? std::sqrt(squares / (m - 1)) / mean : 0;
         varies = varies || relative[i] > 0;
-        located.push_back({point.size, safe_log(mean), 0.29 * std::max(1.0, grain) / std::max(mean, 1.0),
-                           static_cast<int>(m)});
+        located.push_back({point.size, safe_log(mean), off / std::max(mean, 1.0), static_cast<int>(m)});
         if (m > 1) {
             log_sizes.push_back(std::log(point.size));
             log_spreads.push_back(std::log(std::max(relative[i], 0.1 / std::max(mean, 1.0))));
         }
     }
     if (varies) {
-        // Single spreads of a few readings are rough: a straight line through their logarithms is steadier.
+        // Single spreads of a few readings are rough: they are taken as constant or shrinking with the size,
+        // as steeply as a straight line through their logarithms says, and as large as all together show.
         double mean_x = 0, mean_y = 0, xx = 0, xy = 0;
         const double k = static_cast<double>(log_sizes.size());
         for (std::size_t i = 0; i < log_sizes.size(); ++i)
@@ -52,14 +82,21 @@ std::vector<Located> locate_counted(const Series &series, double grain) {
             xx += std::pow(log_sizes[i] - mean_x, 2);
             xy += (log_sizes[i] - mean_x) * (log_spreads[i] - mean_y);
         }
-        const double slope = xx > 0 ? xy / xx : 0;
+        constexpr double steepest = -1.5;
+        const double slope = xx > 0 ? std::clamp(xy / xx, steepest, 0.0) : 0;
+        double squares = 0;
+        for (std::size_t i = 0; i < log_sizes.size(); ++i)
+            squares += std::exp(2 * (log_spreads[i] - slope * (log_sizes[i] - mean_x))) / k;
+        mean_y = std::log(squares) / 2;
         for (Located &point : located) {
             const double spread = std::exp(mean_y + slope * (std::log(point.size) - mean_x));
             point.error = std::hypot(point.error, spread / std::sqrt(static_cast<double>(point.readings)));
         }
     }
+    const bool single = log_sizes.empty() && grain == 0;
+    const double unknown = single ? spread_between_neighbours(located) : 0;
     for (Located &point : located)
-        point.error = std::hypot(point.error, 1e-6);
+        point.error = std::hypot(point.error, std::hypot(unknown, 1e-6));
     return located;
 }
 
@@ -143,11 +180,66 @@ std::vector<Located> locate_timed(const Series &series) {
 
 } // namespace
 
-std::vector<Located> locate(const Series &series, Noise noise) {
+namespace {
+
+std::vector<Located> located(const Series &series, Noise noise, double frames) {
     Series whole = series;
     std::erase_if(whole.points, [](const SeriesPoint &point) { return point.readings.empty(); });
     if (noise == Noise::timed) return locate_timed(whole);
-    return locate_counted(whole, noise == Noise::weighed ? series.grain : 0);
+    return locate_counted(whole, noise == Noise::weighed ? series.grain : 0, frames);
+}
+
+} // namespace
+
+std::vector<Located> locate(const Series &series, Noise noise) { return located(series, noise, 0); }
+
+namespace {
+
+double mean_of(const std::vector<Reading> &readings) {
+    double mean = 0;
+    for (const Reading &reading : readings)
+        mean += reading.value / static_cast<double>(readings.size());
+    return mean;
+}
+
+} // namespace
+
+std::vector<Located> locate(const CellSeries &series, Noise noise) {
+    Series flat{"", {}, series.grain};
+    for (const SeriesCell &cell : series.cells) {
+        if (cell.readings.empty()) continue;
+        flat.points.push_back({std::max(mean_of(cell.readings), 1e-3), cell.readings});
+    }
+    // Other sizes, other frames: arguments and loops are laid out otherwise.
+    constexpr double frames = 64;
+    return located(flat, noise, frames);
+}
+
+CellSeries hardest_part(const CellSeries &series) {
+    constexpr double nearly = 0.7;
+    CellSeries part = series;
+    std::erase_if(part.cells, [&](const SeriesCell &cell) {
+        if (cell.readings.empty()) return true;
+        double most = 0;
+        for (const SeriesCell &other : series.cells) {
+            bool no_larger = !other.readings.empty();
+            for (std::size_t i = 0; i < cell.sizes.size(); ++i)
+                no_larger = no_larger && other.sizes[i] <= cell.sizes[i];
+            if (no_larger) most = std::max(most, mean_of(other.readings));
+        }
+        return mean_of(cell.readings) < nearly * most;
+    });
+    return part;
+}
+
+Series hardest_part(const Series &series) {
+    CellSeries cells{{series.size_name}, {}, series.grain};
+    for (const SeriesPoint &point : series.points)
+        cells.cells.push_back({{point.size}, point.readings});
+    Series part{series.size_name, {}, series.grain};
+    for (SeriesCell &cell : hardest_part(cells).cells)
+        part.points.push_back({cell.sizes[0], std::move(cell.readings)});
+    return part;
 }
 
 } // namespace iron

@@ -25,11 +25,24 @@ struct Series {
     double grain = 16; // of bytes: differences below this say nothing
 };
 
+// Readings over several sizes that change together or apart.
+struct SeriesCell {
+    std::vector<double> sizes; // in the order of the names
+    std::vector<Reading> readings;
+};
+
+struct CellSeries {
+    std::vector<std::string> names;
+    std::vector<SeriesCell> cells;
+    double grain = 16; // of bytes
+};
+
 // A series and whose it is.
 struct NamedSeries {
     std::string solution, shape;
-    std::string metric; // "time" (ns), "steps" or "space" (bytes)
-    Series series;
+    std::string metric;    // "time" (ns), "steps" or "space" (bytes)
+    Series series;         // along the first size that changes, the others held
+    CellSeries cells = {}; // over all sizes; empty where only one changes
 };
 
 enum class Noise {
@@ -37,6 +50,9 @@ enum class Noise {
     weighed, // bytes: the same, in the granularity of alignment
     timed,   // times: spikes upwards, drift between rounds
 };
+
+// Of the metrics by their names.
+Noise noise_of(const std::string &metric);
 
 // Where a point lies: ln of the typical value, and the standard error of that.
 struct Located {
@@ -50,16 +66,28 @@ struct Located {
 // that a solution that takes no step at all is a constant and no error.
 //
 // counted: ln of the mean; error^2 = sd^2 / m + (0.29 / mean)^2 + 1e-12, sd (relative) smoothed over the
-// sizes by a line in ln size; 0.29 = 1 / sqrt 12 is the rounding of a whole number.
+// sizes by a falling line in ln size; 0.29 = 1 / sqrt 12 is the rounding of a whole number.
+// Where every size has one reading alone, sd is how far each lies from the line between its neighbours, if it
+// is one side and the other by more than 4 %: inputs' own randomness.
 //
 // weighed: the same, values below the series' grain taken as the grain, and an error of a grain more:
 // alignment and saved registers move a stack by 16 bytes, boxed numbers a heap by some hundreds, without any
-// growth.
+// growth. Over several sizes 64 bytes more: frames are laid out otherwise.
 //
 // timed: passes of one generation are located by their 10th percentile, then round effects (here: generation
 // effects) are removed by medians, then a one-sided trimmed mean over what is left; the spread is pooled over
 // the sizes, since single sizes have few readings. Method and constants: docs/statistics.md.
 std::vector<Located> locate(const Series &series, Noise noise);
+
+// The same of every cell that has readings; there `size` is the mean reading, along which spreads are
+// smoothed.
+std::vector<Located> locate(const CellSeries &series, Noise noise);
+
+// What the worst case shows: the places where no place with sizes as small took much more. For a bound O that
+// rises with every size these alone count, since what is within it for them is so everywhere. Of inputs that
+// make some calls end early.
+Series hardest_part(const Series &series);
+CellSeries hardest_part(const CellSeries &series);
 
 // Quantile by linear interpolation between order statistics (type 7). Throws std::invalid_argument when
 // empty.

@@ -1,0 +1,165 @@
+// Counts the work that library calls do in one go: a step a call, and one for each 16 bytes touched; n log2 n
+// for a sort. Linked by the tool into counting builds with the linker's option --wrap for each name below, so
+// that the solution's own calls come here; what libraries call among themselves is not seen.
+#include <cstddef>
+#include <cstdio>
+#include <cstdlib>
+#include <malloc.h>
+#include <sys/single_threaded.h>
+
+extern "C" {
+unsigned long long iron_stopwatch_bulk_steps = 0;
+}
+
+namespace {
+
+void add(unsigned long long steps) {
+    if (__libc_single_threaded)
+        iron_stopwatch_bulk_steps += steps;
+    else
+        __atomic_fetch_add(&iron_stopwatch_bulk_steps, steps, __ATOMIC_RELAXED);
+}
+
+void touched(std::size_t bytes) { add(1 + bytes / 16); }
+
+std::size_t log2_of(std::size_t n) { return n < 2 ? 1 : 63 - __builtin_clzll(n) + ((n & (n - 1)) != 0); }
+
+// How far two texts agree, at most `most` bytes; a terminating zero ends them where `ends` is set.
+std::size_t agreeing(const char *a, const char *b, std::size_t most, bool ends) {
+    std::size_t i = 0;
+    while (i < most && a[i] == b[i] && !(ends && a[i] == 0))
+        ++i;
+    return i;
+}
+
+} // namespace
+
+extern "C" {
+
+#define REAL(result, name, ...)                                                                              \
+    result __real_##name(__VA_ARGS__);                                                                       \
+    result __wrap_##name(__VA_ARGS__)
+
+REAL(void *, memcpy, void *to, const void *from, std::size_t n) {
+    touched(n);
+    return __real_memcpy(to, from, n);
+}
+REAL(void *, mempcpy, void *to, const void *from, std::size_t n) {
+    touched(n);
+    return __real_mempcpy(to, from, n);
+}
+REAL(void *, memmove, void *to, const void *from, std::size_t n) {
+    touched(n);
+    return __real_memmove(to, from, n);
+}
+REAL(void *, memset, void *to, int value, std::size_t n) {
+    touched(n);
+    return __real_memset(to, value, n);
+}
+REAL(int, memcmp, const void *a, const void *b, std::size_t n) {
+    const int order = __real_memcmp(a, b, n);
+    touched(order == 0 ? n : agreeing(static_cast<const char *>(a), static_cast<const char *>(b), n, false));
+    return order;
+}
+REAL(int, bcmp, const void *a, const void *b, std::size_t n) { return __wrap_memcmp(a, b, n); }
+REAL(void *, memchr, const void *in, int value, std::size_t n) {
+    void *found = __real_memchr(in, value, n);
+    touched(found ? static_cast<std::size_t>(static_cast<char *>(found) - static_cast<const char *>(in)) : n);
+    return found;
+}
+REAL(void *, memrchr, const void *in, int value, std::size_t n) {
+    void *found = __real_memrchr(in, value, n);
+    touched(found ? n - static_cast<std::size_t>(static_cast<char *>(found) - static_cast<const char *>(in))
+                  : n);
+    return found;
+}
+REAL(std::size_t, strlen, const char *text) {
+    const std::size_t length = __real_strlen(text);
+    touched(length);
+    return length;
+}
+REAL(std::size_t, strnlen, const char *text, std::size_t most) {
+    const std::size_t length = __real_strnlen(text, most);
+    touched(length);
+    return length;
+}
+REAL(int, strcmp, const char *a, const char *b) {
+    touched(agreeing(a, b, static_cast<std::size_t>(-1), true));
+    return __real_strcmp(a, b);
+}
+REAL(int, strncmp, const char *a, const char *b, std::size_t n) {
+    touched(agreeing(a, b, n, true));
+    return __real_strncmp(a, b, n);
+}
+REAL(char *, strcpy, char *to, const char *from) {
+    touched(__real_strlen(from));
+    return __real_strcpy(to, from);
+}
+REAL(char *, stpcpy, char *to, const char *from) {
+    touched(__real_strlen(from));
+    return __real_stpcpy(to, from);
+}
+REAL(char *, strncpy, char *to, const char *from, std::size_t n) {
+    touched(n);
+    return __real_strncpy(to, from, n);
+}
+REAL(char *, strcat, char *to, const char *from) { // it looks for the end of `to` every time
+    touched(__real_strlen(to) + __real_strlen(from));
+    return __real_strcat(to, from);
+}
+REAL(char *, strdup, const char *text) {
+    touched(__real_strlen(text));
+    return __real_strdup(text);
+}
+REAL(char *, strchr, const char *in, int value) {
+    char *found = __real_strchr(in, value);
+    touched(found ? static_cast<std::size_t>(found - in) : __real_strlen(in));
+    return found;
+}
+REAL(char *, strrchr, const char *in, int value) {
+    touched(__real_strlen(in));
+    return __real_strrchr(in, value);
+}
+REAL(char *, strstr, const char *in, const char *what) {
+    char *found = __real_strstr(in, what);
+    touched((found ? static_cast<std::size_t>(found - in) : __real_strlen(in)) + __real_strlen(what));
+    return found;
+}
+REAL(void *, calloc, std::size_t count, std::size_t size) { // it comes back zeroed
+    touched(count * size);
+    return __real_calloc(count, size);
+}
+REAL(void *, realloc, void *block, std::size_t size) {
+    const std::size_t held = block ? malloc_usable_size(block) : 0;
+    void *grown = __real_realloc(block, size);
+    touched(grown != block ? (held < size ? held : size) : 0); // only a block that moved was copied
+    return grown;
+}
+REAL(void, qsort, void *base, std::size_t n, std::size_t size, int (*order)(const void *, const void *)) {
+    add(1 + n * log2_of(n));
+    __real_qsort(base, n, size, order);
+}
+REAL(void *, bsearch, const void *key, const void *base, std::size_t n, std::size_t size,
+     int (*order)(const void *, const void *)) {
+    add(log2_of(n));
+    return __real_bsearch(key, base, n, size, order);
+}
+REAL(std::size_t, fread, void *to, std::size_t size, std::size_t n, std::FILE *file) {
+    const std::size_t got = __real_fread(to, size, n, file);
+    touched(got * size);
+    return got;
+}
+REAL(std::size_t, fwrite, const void *from, std::size_t size, std::size_t n, std::FILE *file) {
+    touched(size * n);
+    return __real_fwrite(from, size, n, file);
+}
+REAL(char *, fgets, char *to, int n, std::FILE *file) {
+    char *line = __real_fgets(to, n, file);
+    touched(line ? __real_strlen(line) : 0);
+    return line;
+}
+REAL(int, fputs, const char *text, std::FILE *file) {
+    touched(__real_strlen(text));
+    return __real_fputs(text, file);
+}
+}

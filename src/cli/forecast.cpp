@@ -1,0 +1,181 @@
+#include <fmt/format.h>
+
+#include "cli/common.h"
+#include "core/nearest.h"
+#include "records/files.h"
+#include "records/foreign.h"
+#include "records/quantity.h"
+#include "views/forecast.h"
+
+namespace iron {
+
+namespace {
+
+struct ForecastChoice {
+    std::vector<std::string> sizes;
+    std::string within, along;
+};
+
+Sizes sizes_of(const ForecastChoice &choice, const std::vector<std::string> &names) {
+    Sizes sizes;
+    for (const std::string &text : choice.sizes) {
+        const auto [name, size] = parse_size(text);
+        if (std::find(names.begin(), names.end(), name) == names.end())
+            throw Error(Category::usage, fmt::format("there is no size '{}'", name),
+                        advise_nearest(name, names));
+        if (size < 1) throw Error(Category::usage, fmt::format("{}: a forecast starts at 1", text));
+        sizes[name] = size;
+    }
+    return sizes;
+}
+
+std::string along_of(const ForecastChoice &choice, const std::vector<std::string> &names) {
+    const std::string along = choice.along.empty() ? names.front() : choice.along;
+    if (std::find(names.begin(), names.end(), along) == names.end())
+        throw Error(Category::usage, fmt::format("--along {}: there is no such size", along),
+                    advise_nearest(along, names));
+    return along;
+}
+
+// A limit in seconds or bytes: its metric and value in ns or bytes.
+std::pair<std::string, double> limit_in(const std::string &text) {
+    try {
+        return {"time", parse_seconds(text) * 1e9};
+    } catch (const Error &) {
+    }
+    try {
+        return {"space", static_cast<double>(parse_bytes(text))};
+    } catch (const Error &) {
+        throw Error(Category::usage,
+                    fmt::format("--within '{}' is neither a time nor a size of memory", text),
+                    "for example 1s, 250ms, 256MiB");
+    }
+}
+
+void fill(const ForecastChoice &choice, const std::vector<std::string> &names, const Sizes &all_sizes,
+          const Outlook &outlook, ForecastFindings &findings) {
+    if (!choice.sizes.empty()) {
+        findings.sizes = all_sizes;
+        findings.forecasts = outlook.at(all_sizes);
+    }
+    if (choice.within.empty()) return;
+    findings.within = choice.within;
+    findings.along = along_of(choice, names);
+    findings.others = all_sizes;
+    findings.others.erase(findings.along);
+    const auto [metric, limit] = limit_in(choice.within);
+    findings.largest = outlook.largest_within(metric, limit, findings.along, findings.others);
+}
+
+std::string document_of(const ForecastFindings &f) {
+    return forecast_json(f.forecasts, f.sizes, f.largest, f.within, f.along, f.target, f.classes, f.check);
+}
+
+void forecast_foreign(const Options &options, const ForecastChoice &choice) {
+    const ForeignData data = read_foreign_data(options.data);
+    std::vector<NamedSeries> series;
+    std::vector<SeriesGrowth> growths;
+    CandidateStore store;
+    for (const ForeignSeries &one : data.series) {
+        series.push_back(one.named);
+        growths.push_back(fit_one(one.named, {}, store.of(one.named.cells, {})));
+    }
+    std::vector<std::string> names = series.front().cells.names;
+    if (names.empty()) names = {series.front().series.size_name};
+    const Sizes sizes = sizes_of(choice, names);
+    const std::string along = along_of(choice, names);
+    for (const std::string &name : names)
+        if (!sizes.contains(name) && name != along)
+            throw Error(Category::usage, fmt::format("the size {} is missing", name),
+                        fmt::format("say {}=…: a table names no usual value", name));
+    if (choice.sizes.empty() && choice.within.empty())
+        throw Error(
+            Category::usage, "say what to forecast",
+            fmt::format("forecast --data {} {}=1000000, or --within 1s", options.data, names.front()));
+    const Outlook outlook(series, growths);
+    ForecastFindings findings;
+    fill(choice, names, sizes, outlook, findings);
+    findings.check = outlook.self_check();
+    const std::string document = document_of(findings);
+    if (!options.out.empty()) write_file(std::filesystem::path(options.out) / "forecast.json", document);
+    fmt::print("{}", options.json ? document : forecast_text(findings, options.verbose));
+}
+
+// All sizes: those given, the others at their usual values. They may lie beyond the problem's ranges.
+Sizes completed(const Problem &problem, const Sizes &given) {
+    Sizes sizes;
+    for (const SizeRule &rule : problem.sizes) {
+        const auto found = given.find(rule.name);
+        sizes[rule.name] = found != given.end() ? found->second : usual_of(rule, sizes);
+    }
+    return sizes;
+}
+
+void ask_for_target(const Session &session, const Fitted &fitted, const Outlook &outlook,
+                    ForecastFindings &findings) {
+    if (!session.problem.target) return;
+    const Target &target = *session.problem.target;
+    TargetLimits limits;
+    limits.sizes = completed(session.problem, target.sizes);
+    if (target.time_s) limits.time_ns = *target.time_s * 1e9;
+    if (target.memory_bytes) limits.space_bytes = static_cast<double>(*target.memory_bytes);
+    limits.time_bound = target.time_bound;
+    limits.space_bound = target.space_bound;
+    findings.target = outlook.meets(limits, fitted.claims, fitted.memory);
+    const std::string &first = session.problem.sizes.front().name;
+    if (const auto step = outlook.time_a_step();
+        step && limits.time_ns && session.problem.sizes.size() == 1) {
+        findings.step_ns = *step;
+        findings.classes = classes_within(*limits.time_ns, *step, limits.sizes.at(first), first);
+    }
+    findings.limits = std::move(limits);
+}
+
+} // namespace
+
+std::string target_stage(const Session &session, const Fitted &fitted) {
+    if (!session.problem.target) return "";
+    const Outlook outlook(fitted.series, fitted.growths);
+    ForecastFindings findings;
+    ask_for_target(session, fitted, outlook, findings);
+    write_file(session.file("forecast.json"), document_of(findings));
+    return forecast_text(findings, false);
+}
+
+void add_forecast(CLI::App &program, int &status) {
+    auto options = std::make_shared<Options>();
+    auto choice = std::make_shared<ForecastChoice>();
+    CLI::App *command = program.add_subcommand(
+        "forecast", "time and memory at a size; the largest size within a limit; who meets the target");
+    add_common(*command, *options, false);
+    add_foreign(*command, *options, false);
+    command->add_option("SIZES", choice->sizes, "n=1000000; a size left out has its usual value");
+    command->add_option("--within", choice->within, "a limit, 1s or 256MiB: the largest size that keeps it");
+    command->add_option("--along", choice->along, "the size that --within looks for (the first one)");
+    command->footer(
+        "Example: iron-stopwatch forecast --problem demo/tide-climb n=1000000\n"
+        "         iron-stopwatch forecast --problem demo/tide-climb --within 1s\n"
+        "Works from measurements.jsonl and writes forecast.json; the problem's [target] is always "
+        "answered.\n--verbose tells how forecasts did where the largest sizes were left out.");
+    command->callback([options, choice, &status] {
+        status = status_done;
+        if (!options->data.empty()) return forecast_foreign(*options, *choice);
+        const Session session = open_session(*options);
+        if (choice->sizes.empty() && choice->within.empty() && !session.problem.target)
+            throw Error(Category::usage, "the problem has no [target]: say what to forecast",
+                        fmt::format("{}=1000000, or --within 1s", session.problem.sizes.front().name));
+        const std::vector<std::string> names = session.problem.size_names();
+        const Sizes given = sizes_of(*choice, names);
+        const Fitted fitted = fit_stage(session);
+        const Outlook outlook(fitted.series, fitted.growths);
+        ForecastFindings findings;
+        fill(*choice, names, completed(session.problem, given), outlook, findings);
+        ask_for_target(session, fitted, outlook, findings);
+        findings.check = outlook.self_check();
+        const std::string document = document_of(findings);
+        write_file(session.file("forecast.json"), document);
+        fmt::print("{}", options->json ? document : forecast_text(findings, options->verbose));
+    });
+}
+
+} // namespace iron

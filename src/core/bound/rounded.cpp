@@ -1,0 +1,65 @@
+#include "core/bound/rounded.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iron {
+
+using Kind = ExpressionNode::Kind;
+
+namespace {
+
+long double rounded(const Expression &e, const Sizes &sizes, Rounding rounding) {
+    const auto part = [&](std::size_t i) { return rounded(e->of[i], sizes, rounding); };
+    switch (e->kind) {
+    case Kind::sum: {
+        long double total = 0;
+        for (std::size_t i = 0; i < e->of.size(); ++i)
+            total += part(i);
+        return total;
+    }
+    case Kind::product: {
+        long double total = 1;
+        for (std::size_t i = 0; i < e->of.size(); ++i)
+            total *= part(i);
+        return total;
+    }
+    case Kind::quotient:
+        return part(0) / part(1);
+    case Kind::minimum:
+    case Kind::maximum: {
+        long double extreme = part(0);
+        for (std::size_t i = 1; i < e->of.size(); ++i)
+            extreme = e->kind == Kind::minimum ? std::min(extreme, part(i)) : std::max(extreme, part(i));
+        return extreme;
+    }
+    case Kind::logarithm:
+    case Kind::natural_logarithm: {
+        const long double levels = std::max(std::log2(std::max(part(0), 1.0L)), 1.0L);
+        return rounding == Rounding::up ? std::ceil(levels - 1e-9L) : std::floor(levels + 1e-9L);
+    }
+    case Kind::square_root:
+        return std::floor(std::sqrt(part(0)) + 1e-9L);
+    case Kind::power:
+        if (e->of[1]->kind == Kind::number && e->of[1]->number == 2) {
+            const long double base = part(0);
+            return base * (base - 1) / 2;
+        }
+        if (sizes_in(e->of[0]).empty()) { // 2^(n/2) of halves
+            const long double exponent = evaluate(e->of[1], sizes);
+            return std::pow(part(0), rounding == Rounding::up ? std::ceil(exponent - 1e-9L)
+                                                              : std::floor(exponent + 1e-9L));
+        }
+        return std::pow(part(0), evaluate(e->of[1], sizes));
+    default:
+        return evaluate(e, sizes);
+    }
+}
+
+} // namespace
+
+double rounded_log(const Expression &expression, const Sizes &sizes, Rounding rounding) {
+    return static_cast<double>(std::log(std::max(rounded(expression, sizes, rounding), 1e-3L)));
+}
+
+} // namespace iron

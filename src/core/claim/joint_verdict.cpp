@@ -1,0 +1,262 @@
+#include "core/claim/joint_verdict.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+#include <numeric>
+
+#include "core/bound/print.h"
+#include "core/claim/words.h"
+
+namespace iron {
+
+namespace {
+
+// Where growth within the bound explains exact counts to so much, what is left may be a part that is on no
+// list: then only clear evidence says `exceeded`.
+constexpr double good_fit = 0.015, clear_evidence = 8;
+
+Sizes sizes_of(const JointGrowth &growth, std::size_t cell) {
+    Sizes sizes;
+    for (std::size_t i = 0; i < growth.names.size(); ++i)
+        sizes[growth.names[i]] = growth.cells[cell][i];
+    return sizes;
+}
+
+std::string place(const JointGrowth &growth, std::size_t cell) {
+    std::string text;
+    for (std::size_t i = 0; i < growth.names.size(); ++i)
+        text += (i ? ", " : "") + growth.names[i] + " = " + grouped(growth.cells[cell][i]);
+    return text;
+}
+
+const SetFit *best_on(const JointGrowth &growth, const Bound &bound, bool inside) {
+    const SizeOrder::Course bounds = growth.order.course_of(bound.growth);
+    for (const SetFit &fit : growth.fits)
+        if (fit.within(bound, bounds) == inside && (inside || !fit.bent)) return &fit;
+    return nullptr;
+}
+
+// Reading divided by the bound, ln.
+double log_ratio(const JointGrowth &growth, const Bound &bound, std::size_t cell) {
+    return growth.points[cell].log_value - evaluate_log(bound.growth, sizes_of(growth, cell));
+}
+
+// Cells by their reading, the smallest first.
+std::vector<std::size_t> by_reading(const JointGrowth &growth) {
+    std::vector<std::size_t> order(growth.points.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+        return growth.points[a].log_value < growth.points[b].log_value;
+    });
+    return order;
+}
+
+// Two cells that show best how the readings leave the bound or keep it.
+std::pair<std::size_t, std::size_t> telling_cells(const JointGrowth &growth, const Bound &bound,
+                                                  const SetFit *outside) {
+    std::vector<std::size_t> order = by_reading(growth);
+    order.erase(order.begin(), order.begin() + static_cast<long>(order.size() / 4)); // start-up rules those
+    if (!outside) return {order.front(), order.back()};
+    const auto excess = [&](std::size_t cell) {
+        double most = -1e300;
+        for (const JointTerm &lead : outside->leads)
+            if (!SizeOrder::within(lead.course, growth.order.course_of(bound.growth)))
+                most = std::max(most, evaluate_log(lead.expression, sizes_of(growth, cell)) -
+                                          evaluate_log(bound.growth, sizes_of(growth, cell)));
+        return most;
+    };
+    const auto [least, most] = std::minmax_element(
+        order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return excess(a) < excess(b); });
+    return {*least, *most};
+}
+
+std::string course_words(const JointGrowth &growth, const Bound &bound, const std::string &metric,
+                         const SetFit *outside) {
+    const auto [from, to] = telling_cells(growth, bound, outside);
+    const double first = std::exp(log_ratio(growth, bound, from)),
+                 last = std::exp(log_ratio(growth, bound, to));
+    const std::string canonical = print_canonical(bound.growth);
+    const auto shown = [&](double value) { return reading_text(value, metric); };
+    const std::string what = divided_text(metric, canonical);
+    const char *ending = metric == "steps" ? "" : "s";
+    if (std::abs(std::log(last / first)) < 0.03)
+        return fmt::format("{} stay{} level at {} between {} and {}", what, ending, shown(last),
+                           place(growth, from), place(growth, to));
+    return fmt::format("{} {}{} from {} at {} to {} at {}", what, last > first ? "rise" : "fall", ending,
+                       shown(first), place(growth, from), shown(last), place(growth, to));
+}
+
+// "; it grows with k, which the bound does not name" where that is so.
+std::string unnamed_sizes(const Bound &bound, const SetFit &outside) {
+    const std::set<std::string> named = sizes_in(bound.growth);
+    std::string text;
+    for (const JointTerm &lead : outside.leads)
+        for (const std::string &name : sizes_in(lead.expression))
+            if (!named.contains(name) && text.find(name) == std::string::npos)
+                text += (text.empty() ? "" : " and ") + name;
+    return text.empty() ? "" : fmt::format("; that grows with {}, which the bound does not name", text);
+}
+
+// Up to where one size has to grow, from the cell with the largest reading on, for the two best growths on
+// either side of the bound to part.
+std::optional<WouldDecide> size_that_decides(const JointGrowth &growth, const Bound &bound,
+                                             const JointGrowth *time) {
+    const SetFit *inside = best_on(growth, bound, true), *outside = best_on(growth, bound, false);
+    if (!inside || !outside) return std::nullopt;
+    double error = 0;
+    for (const Located &point : growth.points)
+        error = std::max(error, point.error);
+    const double enough = std::max(0.05, 4 * error);
+    const Sizes top = sizes_of(growth, by_reading(growth).back());
+    for (double times = 1.5; times < 1100; times *= 1.5)
+        for (const std::string &name : growth.names) {
+            Sizes sizes = top;
+            sizes[name] = std::ceil(sizes[name] * times);
+            if (std::abs(std::log(value_at(*outside, sizes) / value_at(*inside, sizes))) < enough) continue;
+            WouldDecide decide{name, sizes[name], std::nullopt};
+            if (time && !time->fits.empty()) decide.cost_ns = value_at(time->best(), sizes);
+            return decide;
+        }
+    return std::nullopt;
+}
+
+double span_of(const JointGrowth &growth) {
+    double span = 1;
+    for (std::size_t i = 0; i < growth.names.size(); ++i) {
+        double least = 1e300, largest = 1;
+        for (const auto &cell : growth.cells)
+            least = std::min(least, cell[i]), largest = std::max(largest, cell[i]);
+        span *= largest / std::max(least, 1.0);
+    }
+    return span;
+}
+
+bool memory_could_do_it(const JointGrowth &growth, const Bound &bound,
+                        const std::optional<MemoryCurve> &memory) {
+    if (!memory || bound.kind == Bound::Kind::lower) return false;
+    const auto [from, to] = telling_cells(growth, bound, best_on(growth, bound, false));
+    return std::exp(log_ratio(growth, bound, to) - log_ratio(growth, bound, from)) <
+           2 * memory->steepest_rise(span_of(growth));
+}
+
+double exponent_at_the_top(const JointGrowth &growth) {
+    constexpr double step = 1.01;
+    Sizes above = sizes_of(growth, by_reading(growth).back()), below = above;
+    above[growth.names.front()] *= step;
+    below[growth.names.front()] /= step;
+    return std::log(value_at(growth.best(), above) / value_at(growth.best(), below)) / (2 * std::log(step));
+}
+
+struct CellPair {
+    std::size_t steps, time; // index of one place in either growth
+};
+
+// Steps keep the bound, but a step takes so much longer in large cells that memory can't be why.
+void look_for_hidden_work_over_places(const ShapeGrowth &shape, const Bound &bound, const MemoryCurve &memory,
+                                      Judgement &j) {
+    const JointGrowth &steps = *shape.joint_steps;
+    const JointGrowth *time = shape.joint_time.get();
+    if (!time || time->fits.empty() || bound.kind == Bound::Kind::lower) return;
+    std::vector<CellPair> both;
+    for (const std::size_t cell : by_reading(steps))
+        for (std::size_t other = 0; other < time->cells.size(); ++other)
+            if (time->cells[other] == steps.cells[cell]) both.push_back({cell, other});
+    if (both.size() < 6) return;
+    const CellPair from = both[both.size() / 3], to = both.back();
+    const auto a_step = [&](const CellPair &pair) {
+        return std::exp(time->points[pair.time].log_value - steps.points[pair.steps].log_value);
+    };
+    const double span = std::exp(steps.points[to.steps].log_value - steps.points[from.steps].log_value);
+    const double rise = a_step(to) / a_step(from), could = memory.steepest_rise(std::max(span, 1.0));
+    if (rise < 2 * could || evidence_against(bound, *time) < 3) return;
+    j.verdict = Verdict::exceeded;
+    j.loose = false;
+    j.decided_by = "time";
+    j.growth_class = time->best().name;
+    j.reason =
+        fmt::format("steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times "
+                    "more where memory alone could do {}: work is hidden where steps do not see it, "
+                    "in a library call or a copy",
+                    j.growth_class, time_text(a_step(from)), place(steps, from.steps), time_text(a_step(to)),
+                    place(steps, to.steps), three_digits(rise), three_digits(could));
+    j.would_decide.reset();
+}
+
+bool is_loose(const Bound &bound, const JointGrowth &growth, double need) {
+    if (bound.kind != Bound::Kind::upper) return false;
+    const auto smaller = smaller_by_a_logarithm(bound.growth, growth.order, growth.names);
+    return std::any_of(smaller.begin(), smaller.end(), [&](const Expression &less) {
+        return evidence_against({bound.kind, less, ""}, growth) < -need;
+    });
+}
+
+} // namespace
+
+std::shared_ptr<const JointGrowth> deciding_joint(const std::string &metric, const ShapeGrowth &shape) {
+    return metric == "space" ? shape.joint_space : shape.joint_steps ? shape.joint_steps : shape.joint_time;
+}
+
+Judgement judge_jointly(const std::string &metric, const Bound &bound, const ShapeGrowth &shape,
+                        const std::optional<MemoryCurve> &memory) {
+    const JointGrowth &growth = *deciding_joint(metric, shape);
+    const bool exact = metric == "space" || shape.joint_steps;
+    Judgement j;
+    j.decided_by = metric == "space" ? "space" : exact ? "steps" : "time";
+    j.from = 1e300;
+    for (const auto &cell : growth.cells)
+        j.from = std::min(j.from, cell[0]), j.to = std::max(j.to, cell[0]);
+    if (growth.standing == Growth::Standing::too_few) {
+        j.reason = fmt::format("only {} places were measured: too few to tell growth in several sizes (12 "
+                               "over 2 doublings of each size are the least)",
+                               growth.points.size());
+        return j;
+    }
+    const double need_holds = metric == "space" ? 0.5 : 1; // a byte count is no estimate
+    double need_exceeded = exact ? 6 : 3;
+    if (const SetFit *inside = best_on(growth, bound, true);
+        exact && inside && misfit(inside->fitted, growth.points) < good_fit)
+        need_exceeded = clear_evidence;
+    j.growth_class = growth.best().name;
+    j.exponent = exponent_at_the_top(growth);
+    j.evidence = evidence_against(bound, growth);
+    const SetFit *outside = best_on(growth, bound, false);
+    if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
+        j.reason =
+            fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average",
+                        j.growth_class, three_digits(100 * misfit(growth.best().fitted, growth.points)));
+    } else if (j.evidence > need_exceeded && outside &&
+               (exact || !memory_could_do_it(growth, bound, memory))) {
+        j.verdict = Verdict::exceeded;
+        j.reason =
+            fmt::format("{}, as {} does{}", course_words(growth, bound, j.decided_by, outside), outside->name,
+                        bound.kind == Bound::Kind::lower ? "" : unnamed_sizes(bound, *outside));
+    } else if (j.evidence < -need_holds) {
+        j.verdict = Verdict::holds;
+        j.reason = course_words(growth, bound, j.decided_by, nullptr);
+        j.loose = is_loose(bound, growth, need_holds);
+    } else {
+        j.reason = course_words(growth, bound, j.decided_by, outside);
+        j.reason += exact || j.evidence < 0
+                        ? "; growth within the bound and above it explain that about equally well"
+                        : fmt::format(", as {} does; but time alone can't tell that from memory getting "
+                                      "slower, and no steps were counted",
+                                      outside ? outside->name : j.growth_class);
+        j.would_decide = size_that_decides(growth, bound, shape.joint_time.get());
+    }
+    if (growth.hardest) allow_for_the_hardest(bound, growth.points.size(), j);
+    if (memory && j.decided_by == "steps" && j.verdict != Verdict::exceeded)
+        look_for_hidden_work_over_places(shape, bound, *memory, j);
+    if (bound.kind == Bound::Kind::upper && (j.verdict == Verdict::exceeded || j.loose)) {
+        const JointGrowth &deciding = j.decided_by == "time" ? *shape.joint_time : growth;
+        Bound least{Bound::Kind::upper, nullptr, ""};
+        for (const JointTerm &lead : deciding.best().leads)
+            least.growth = least.growth ? make(ExpressionNode::Kind::sum, {least.growth, lead.expression})
+                                        : lead.expression;
+        if (!deciding.best().bent && evidence_against(least, deciding) < -need_holds)
+            j.reason += fmt::format("; the smallest claim that holds is O({})", deciding.best().name);
+    }
+    return j;
+}
+
+} // namespace iron

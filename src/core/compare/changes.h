@@ -1,0 +1,48 @@
+// Two results of the same solutions side by side: before and after an edit, or on two machines.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/compare/ratio.h"
+
+namespace iron {
+
+// What one solution was found to be, as words: of its answers and of each claim.
+struct Standing {
+    std::string solution;
+    std::string answers; // "agrees", "disagrees", "fails", or "" where unknown
+    std::vector<std::pair<std::string, std::string>> verdicts; // claim as text, verdict
+};
+
+struct Change {
+    enum class Kind {
+        same, // within the noise, or by less than what counts
+        better,
+        worse, // by a level factor
+        grows_slower,
+        grows_faster,
+        answers,
+        verdict, // changed
+        appeared,
+        gone,
+    };
+    Kind kind = Kind::same;
+    std::string solution, shape, metric; // shape and metric of ratios only
+    RatioCourse course;                  // of ratios: later / earlier
+    std::string what, before, after;     // of answers and verdicts
+    bool counts = false;                 // a change for the worse
+};
+const char *word_for(Change::Kind kind);
+
+struct Results {
+    std::vector<NamedSeries> series;
+    std::vector<Standing> standings;
+};
+
+// Series by series and standing by standing, in the later's order. `worse_by`: what counts, 0.05 for 5 %.
+// `same_machine`: else times are told but never count.
+std::vector<Change> changes_between(const Results &earlier, const Results &later, double worse_by,
+                                    bool same_machine);
+
+} // namespace iron

@@ -1,0 +1,237 @@
+#include "core/compare/compare.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <map>
+
+namespace iron {
+
+const char *const worst_shape_name = "worst";
+
+namespace {
+
+double middle_of(const SeriesPoint &point, bool timed) {
+    std::vector<double> values;
+    double mean = 0;
+    for (const Reading &reading : point.readings) {
+        values.push_back(reading.value);
+        mean += reading.value / static_cast<double>(point.readings.size());
+    }
+    return timed ? quantile(values, 0.25) : mean;
+}
+
+using Key = std::pair<std::string, std::string>; // solution, metric
+
+// For every solution and metric the series of the shape that takes most, size by size.
+std::vector<NamedSeries> worst_series(const std::vector<NamedSeries> &series) {
+    std::map<Key, std::map<double, SeriesPoint>> worst;
+    std::map<Key, std::string> names;
+    for (const NamedSeries &one : series) {
+        const Key key{one.solution, one.metric};
+        names[key] = one.series.size_name;
+        const bool timed = one.metric == "time";
+        for (const SeriesPoint &point : one.series.points) {
+            if (point.readings.empty()) continue;
+            SeriesPoint &kept = worst[key][point.size];
+            if (kept.readings.empty() || middle_of(point, timed) > middle_of(kept, timed)) kept = point;
+        }
+    }
+    std::vector<NamedSeries> all;
+    for (auto &[key, points] : worst) {
+        NamedSeries one{key.first, worst_shape_name, key.second, {names[key], {}}};
+        for (auto &[size, point] : points)
+            one.series.points.push_back(std::move(point));
+        all.push_back(std::move(one));
+    }
+    return all;
+}
+
+const NamedSeries *find(const std::vector<NamedSeries> &series, const std::string &solution,
+                        const std::string &shape, const std::string &metric) {
+    for (const NamedSeries &one : series)
+        if (one.solution == solution && one.shape == shape && one.metric == metric) return &one;
+    return nullptr;
+}
+
+// Where the fitted curves change their order beyond the measured sizes.
+void forecast_crossings(const std::vector<SeriesGrowth> &growths, const PairComparison &pair,
+                        ComparisonOfAll &all) {
+    const auto growth_of = [&](const std::string &solution) -> const Growth * {
+        for (const SeriesGrowth &one : growths)
+            if (one.solution == solution && one.shape == pair.shape && one.metric == pair.metric &&
+                !one.growth.fits.empty())
+                return &one.growth;
+        return nullptr;
+    };
+    const Growth *one = growth_of(pair.solution), *other = growth_of(pair.against);
+    if (!one || !other || pair.course.points.empty()) return;
+    constexpr double farthest = 16;
+    const double top = pair.course.points.back().size;
+    const auto log_ratio = [&](double size) {
+        return std::log(value_at(one->best(), all.size_name, size) /
+                        value_at(other->best(), all.size_name, size));
+    };
+    const double spread =
+        std::log(pair.course.points.back().interval.second / pair.course.points.back().interval.first) / 2;
+    double last = log_ratio(top);
+    for (double size = top; size < farthest * top; size *= 1.02) {
+        const double next = log_ratio(size * 1.02);
+        if ((last > 0) != (next > 0)) {
+            const double slope = (next - last) / std::log(1.02);
+            // What the ratio is unsure by at the top, and as much again for each doubling beyond.
+            const double unsure = (spread + 0.01) * (1 + std::log2(size / top)) / std::abs(slope);
+            all.crossings.push_back({pair.solution,
+                                     pair.against,
+                                     pair.shape,
+                                     pair.metric,
+                                     {size, {size * std::exp(-unsure), size * std::exp(unsure)}, last < 0},
+                                     false});
+            return;
+        }
+        last = next;
+    }
+}
+
+void compare_pair(PairComparison pair, const std::vector<NamedSeries> &series,
+                  const std::vector<SeriesGrowth> &growths, ComparisonOfAll &all) {
+    const NamedSeries *first = find(series, pair.solution, pair.shape, pair.metric),
+                      *second = find(series, pair.against, pair.shape, pair.metric);
+    if (!first || !second) return;
+    pair.course = ratio_course(first->series, second->series, noise_of(pair.metric));
+    if (pair.course.points.empty()) return;
+    const auto found = crossings(pair.course);
+    for (const Crossing &crossing : found)
+        all.crossings.push_back({pair.solution, pair.against, pair.shape, pair.metric, crossing, true});
+    if (found.empty()) forecast_crossings(growths, pair, all);
+    all.pairs.push_back(std::move(pair));
+}
+
+double value_near(const NamedSeries *series, double size, bool timed) {
+    if (!series) return std::numeric_limits<double>::quiet_NaN();
+    for (const SeriesPoint &point : series->series.points)
+        if (point.size == size && !point.readings.empty()) return middle_of(point, timed);
+    return std::numeric_limits<double>::quiet_NaN();
+}
+
+double largest_common(const std::vector<NamedSeries> &series, const std::vector<std::string> &solutions,
+                      const std::string &shape) {
+    std::map<double, std::size_t> seen;
+    std::size_t with_readings = 0;
+    for (const std::string &solution : solutions)
+        if (const NamedSeries *one = find(series, solution, shape, "time")) {
+            ++with_readings;
+            for (const SeriesPoint &point : one->series.points)
+                ++seen[point.size];
+        }
+    double largest = 0;
+    for (const auto &[size, count] : seen)
+        if (count == with_readings) largest = size;
+    return largest;
+}
+
+void rank(const std::vector<NamedSeries> &series, const std::vector<std::string> &solutions,
+          const std::string &shape, ComparisonOfAll &all) {
+    Ranked ranked{shape, largest_common(series, solutions, shape), {}};
+    if (ranked.size == 0) return;
+    for (const std::string &solution : solutions)
+        if (const double time = value_near(find(series, solution, shape, "time"), ranked.size, true);
+            !std::isnan(time))
+            ranked.times.push_back({solution, time});
+    std::stable_sort(ranked.times.begin(), ranked.times.end(),
+                     [](const auto &a, const auto &b) { return a.second < b.second; });
+    all.rankings.push_back(std::move(ranked));
+}
+
+void trade_off(const std::vector<NamedSeries> &worst, const CompareOptions &options, ComparisonOfAll &all) {
+    all.trade_at = options.at > 0 ? options.at : largest_common(worst, options.solutions, worst_shape_name);
+    for (const std::string &solution : options.solutions) {
+        const double time = value_near(find(worst, solution, worst_shape_name, "time"), all.trade_at, true);
+        const double space =
+            value_near(find(worst, solution, worst_shape_name, "space"), all.trade_at, false);
+        if (!std::isnan(time) && !std::isnan(space)) all.trade.push_back({solution, time, space, false, ""});
+    }
+    for (TradePoint &point : all.trade) {
+        const TradePoint *better = nullptr;
+        for (const TradePoint &other : all.trade) {
+            const bool no_worse = other.time_ns <= point.time_ns && other.space_bytes <= point.space_bytes;
+            const bool equal = other.time_ns == point.time_ns && other.space_bytes == point.space_bytes;
+            if (no_worse && !equal && (!better || other.time_ns < better->time_ns)) better = &other;
+        }
+        point.unbeaten = !better;
+        if (better) point.beaten_by = better->solution;
+    }
+}
+
+// Size by size the fastest; ranges end where the order of neighbours crosses.
+void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std::string> &solutions,
+                    const std::string &shape, ComparisonOfAll &all) {
+    std::map<double, std::pair<std::string, double>> best;
+    for (const std::string &solution : solutions)
+        if (const NamedSeries *one = find(worst, solution, worst_shape_name, "time"))
+            for (const SeriesPoint &point : one->series.points) {
+                const double time = middle_of(point, true);
+                auto &here = best.try_emplace(point.size, solution, time).first->second;
+                if (time < here.second) here = {solution, time};
+            }
+    std::vector<std::pair<double, std::string>> order;
+    for (const auto &[size, one] : best)
+        order.push_back({size, one.first});
+    // Where the fastest so far was not read, nobody takes its place.
+    for (std::size_t i = 1; i < order.size(); ++i)
+        if (std::isnan(
+                value_near(find(worst, order[i - 1].second, worst_shape_name, "time"), order[i].first, true)))
+            order[i].second = order[i - 1].second;
+    for (std::size_t i = 0; i < order.size(); ++i) {
+        // A single size in between is noise.
+        if (i > 0 && i + 1 < order.size() && order[i].second != order[i - 1].second &&
+            order[i + 1].second == order[i - 1].second)
+            order[i].second = order[i - 1].second;
+        if (!all.fastest.empty() && all.fastest.back().solution == order[i].second) continue;
+        double at = order[i].first;
+        if (!all.fastest.empty()) {
+            for (const PairCrossing &crossing : all.crossings)
+                if (crossing.measured && crossing.shape == shape && crossing.metric == "time" &&
+                    ((crossing.solution == order[i].second &&
+                      crossing.against == all.fastest.back().solution) ||
+                     (crossing.against == order[i].second &&
+                      crossing.solution == all.fastest.back().solution)) &&
+                    std::abs(std::log(crossing.crossing.at / at)) < 1)
+                    at = crossing.crossing.at;
+            all.fastest.back().to = at;
+        }
+        all.fastest.push_back({at, std::numeric_limits<double>::infinity(), order[i].second});
+    }
+}
+
+} // namespace
+
+ComparisonOfAll compare_all(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths,
+                            const CompareOptions &options) {
+    ComparisonOfAll all;
+    if (!series.empty()) all.size_name = series.front().series.size_name;
+    std::vector<NamedSeries> everything = series;
+    std::vector<std::string> shapes;
+    for (const NamedSeries &one : series)
+        if (std::find(shapes.begin(), shapes.end(), one.shape) == shapes.end()) shapes.push_back(one.shape);
+    const std::vector<NamedSeries> worst = worst_series(series);
+    if (shapes.size() > 1) {
+        everything.insert(everything.end(), worst.begin(), worst.end());
+        shapes.push_back(worst_shape_name);
+    }
+    for (const std::string &shape : shapes) {
+        for (std::size_t i = 0; i < options.solutions.size(); ++i)
+            for (std::size_t j = 0; j < options.solutions.size(); ++j) {
+                const std::string &one = options.solutions[i], &other = options.solutions[j];
+                if (options.against.empty() ? j <= i : other != options.against || i == j) continue;
+                for (const char *metric : {"time", "steps", "space"})
+                    compare_pair({one, other, shape, metric, {}}, everything, growths, all);
+            }
+        rank(everything, options.solutions, shape, all);
+    }
+    trade_off(worst, options, all);
+    if (!shapes.empty()) fastest_ranges(worst, options.solutions, shapes.back(), all);
+    return all;
+}
+
+} // namespace iron

@@ -1,0 +1,65 @@
+// All solutions of a problem against each other.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/compare/ratio.h"
+#include "core/growth/fit_all.h"
+
+namespace iron {
+
+extern const char *const worst_shape_name; // "worst": at each size whichever shape takes most
+
+struct PairComparison {
+    std::string solution, against, shape, metric;
+    RatioCourse course;
+};
+
+struct PairCrossing {
+    std::string solution, against, shape, metric;
+    Crossing crossing;
+    bool measured = true; // else by forecast
+};
+
+// A solution at one size: what it takes, and who is better in both.
+struct TradePoint {
+    std::string solution;
+    double time_ns = 0, space_bytes = 0;
+    bool unbeaten = false;
+    std::string beaten_by; // the fastest that is no worse in both; "" where unbeaten
+};
+
+struct Ranked {
+    std::string shape;
+    double size = 0;
+    std::vector<std::pair<std::string, double>> times; // ns, the fastest first
+};
+
+// Up to `to` this one is the fastest; the last range has no end (infinity).
+struct FastestRange {
+    double from = 0, to = 0;
+    std::string solution;
+};
+
+struct ComparisonOfAll {
+    std::string size_name = "n";
+    std::vector<PairComparison> pairs;
+    std::vector<PairCrossing> crossings;
+    std::vector<Ranked> rankings;      // of every shape, the worst last
+    std::vector<FastestRange> fastest; // in the worst shape
+    double trade_at = 0;
+    std::vector<TradePoint> trade; // worst shape
+};
+
+struct CompareOptions {
+    std::vector<std::string> solutions; // in this order
+    std::string against;                // "" for every pair
+    double at = 0;                      // size of the trade-off; 0: the largest common one
+};
+
+// Forecast crossings are looked for up to 16 times the largest size, from the growths.
+ComparisonOfAll compare_all(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths,
+                            const CompareOptions &options);
+
+} // namespace iron

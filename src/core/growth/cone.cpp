@@ -1,0 +1,90 @@
+#include "core/growth/cone.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/bound/order.h"
+#include "core/bound/rounded.h"
+
+namespace iron {
+
+Basis basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name) {
+    Basis basis;
+    basis.curves = lower_curves(curve, name);
+    basis.curves.insert(basis.curves.begin(), curve);
+    const double reference = points[2 * points.size() / 3].size;
+    for (const Curve &part : basis.curves) {
+        basis.at_reference.push_back(log_at(part, name, reference));
+        Column column;
+        for (const Located &point : points)
+            column.push_back(std::exp(log_at(part, name, point.size) - basis.at_reference.back()));
+        basis.columns.push_back(std::move(column));
+    }
+    return basis;
+}
+
+namespace {
+
+Column combined(const Column &a, const Column &b, double factor) {
+    Column sum = a;
+    for (std::size_t i = 0; i < sum.size(); ++i)
+        sum[i] += factor * b[i];
+    return sum;
+}
+
+// Counts follow doubled capacities and the levels of a halving tree: waves around the smooth curve, bounded
+// by factors, that would otherwise be taken for growth.
+void add_waves(const Basis &basis, const std::vector<Located> &points, const std::string &name,
+               std::vector<Generator> &generators) {
+    const Growth1 growth = growth_of(basis.curves[0].expression);
+    const Column &lead = basis.columns[0];
+    const auto wave = [&](auto shape) {
+        Generator generator{lead, {{0, 1}}};
+        for (std::size_t i = 0; i < points.size(); ++i)
+            generator.column[i] *= shape(points[i].size);
+        generators.push_back(std::move(generator));
+    };
+    const auto up = [](double n) { return std::ceil(std::log2(std::max(n, 2.0)) - 1e-9); };
+    const auto smooth = [](double n) { return std::log2(std::max(n, 2.0)); };
+    if (basis.curves[0].exponential) { // 2^(n/2) of halves
+        const Expression &expression = basis.curves[0].expression;
+        for (const Rounding rounding : {Rounding::up, Rounding::down}) {
+            Generator halves{lead, {{0, 1}}};
+            bool differs = false;
+            for (std::size_t i = 0; i < points.size(); ++i) {
+                const Sizes sizes = {{name, points[i].size}};
+                const double by = rounded_log(expression, sizes, rounding) - evaluate_log(expression, sizes);
+                differs = differs || std::abs(by) > 1e-9;
+                halves.column[i] *= std::exp(by);
+            }
+            if (differs) generators.push_back(std::move(halves));
+        }
+        return;
+    }
+    if (growth.on[Growth1::power] > 0) wave([&](double n) { return std::exp2(up(n)) / n; });
+    if (growth.on[Growth1::log_power] >= 1) {
+        wave([&](double n) { return up(n) / smooth(n); });
+        wave([&](double n) { return std::floor(smooth(n) + 1e-9) / smooth(n); });
+        wave([&](double n) { return std::max(up(n) - std::exp2(up(n)) / n, 0.0) / smooth(n); });
+    }
+}
+
+} // namespace
+
+std::vector<Generator> cone_of(const Basis &basis, const std::vector<Located> &points,
+                               const std::string &name, Noise noise, double taken_off) {
+    const Column &lead = basis.columns[0];
+    std::vector<Generator> generators = {{lead, {{0, 1}}}};
+    for (std::size_t j = 1; j < basis.columns.size(); ++j) {
+        const Column &lower = basis.columns[j];
+        generators.push_back({combined(lead, lower, 1), {{0, 1}, {j, 1}}});
+        if (taken_off == 0) continue;
+        // As much as leaves the smallest size positive.
+        const double off = -taken_off * lead[0] / lower[0];
+        generators.push_back({combined(lead, lower, off), {{0, 1}, {j, off}}});
+    }
+    if (noise != Noise::timed) add_waves(basis, points, name, generators);
+    return generators;
+}
+
+} // namespace iron

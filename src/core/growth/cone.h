@@ -1,0 +1,35 @@
+// The cone of curves that a candidate stands for: its leading term, and lower ones beside it.
+#pragma once
+
+#include <utility>
+#include <vector>
+
+#include "core/growth/curve.h"
+#include "core/series/series.h"
+
+namespace iron {
+
+using Column = std::vector<double>; // a curve at the points, 1 at the reference point
+
+// A direction of the cone of a candidate, and what it is made of.
+struct Generator {
+    Column column;
+    std::vector<std::pair<std::size_t, double>> parts; // (index into the basis, factor)
+};
+
+struct Basis {
+    std::vector<Curve> curves;        // the leading one first
+    std::vector<double> at_reference; // ln of each at the reference size
+    std::vector<Column> columns;
+};
+
+// The reference is the first size of the top third.
+Basis basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name);
+
+// Of every lower term: added, at most as large as the leading one at the reference; and weakly taken off,
+// which the share says: so much of the leading term at the smallest size. Counts get waves too: doubled
+// capacities, levels of a tree.
+std::vector<Generator> cone_of(const Basis &basis, const std::vector<Located> &points,
+                               const std::string &name, Noise noise, double taken_off);
+
+} // namespace iron

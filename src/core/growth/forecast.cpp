@@ -1,0 +1,201 @@
+#include "core/growth/forecast.h"
+
+#include <Eigen/Dense>
+#include <algorithm>
+#include <boost/math/distributions/students_t.hpp>
+#include <cmath>
+#include <numeric>
+
+#include "core/bound/parse.h"
+
+namespace iron {
+
+namespace {
+
+constexpr double far_behind = 6; // ln units
+constexpr std::size_t most_components = 8;
+constexpr double least_time_spread = 0.01, least_exact_spread = 0.002;
+constexpr double widened = 1.25;
+
+} // namespace
+
+Forecaster::Forecaster(const Growth &growth, const std::string &size_name, Noise noise) : names_{size_name} {
+    if (growth.fits.empty()) return;
+    std::vector<Sizes> places;
+    for (const Located &point : growth.points)
+        places.push_back({{size_name, point.size}});
+    largest_ = {{size_name, growth.to}};
+    smallest_ = {{size_name, std::max(growth.from, 1.0)}};
+    for (const CurveFit &fit : growth.fits)
+        if (fit.score > growth.best().score - far_behind && components_.size() < most_components)
+            add(fit.terms, fit.chi2, std::exp((fit.score - growth.best().score) / 2), places, growth.points,
+                noise);
+}
+
+Forecaster::Forecaster(const JointGrowth &growth, Noise noise) : names_(growth.names) {
+    if (growth.fits.empty()) return;
+    std::vector<Sizes> places;
+    for (const std::vector<double> &cell : growth.cells) {
+        Sizes sizes;
+        for (std::size_t i = 0; i < names_.size(); ++i) {
+            sizes[names_[i]] = std::max(cell[i], 1.0);
+            largest_[names_[i]] = std::max(largest_[names_[i]], cell[i]);
+            const auto [least, fresh] = smallest_.try_emplace(names_[i], sizes[names_[i]]);
+            least->second = std::min(least->second, sizes[names_[i]]);
+        }
+        places.push_back(std::move(sizes));
+    }
+    for (const SetFit &fit : growth.fits)
+        if (fit.score > growth.best().score - far_behind && components_.size() < most_components)
+            add(fit.terms, fit.chi2, std::exp((fit.score - growth.best().score) / 2), places, growth.points,
+                noise);
+}
+
+void Forecaster::add(const std::vector<Term> &terms, double chi2, double weight,
+                     const std::vector<Sizes> &places, const std::vector<Located> &points, Noise noise) {
+    Component one;
+    one.weight = weight;
+    for (const Term &term : terms) {
+        one.curves.push_back(parse_expression(term.curve, names_));
+        one.factors.push_back(term.factor);
+    }
+    const Eigen::Index rows = static_cast<Eigen::Index>(points.size()),
+                       count = static_cast<Eigen::Index>(terms.size());
+    Eigen::MatrixXd a(rows, count);
+    std::vector<double> fitted(points.size(), 0);
+    for (Eigen::Index i = 0; i < rows; ++i) {
+        const std::size_t at = static_cast<std::size_t>(i);
+        for (Eigen::Index j = 0; j < count; ++j) {
+            const double log_curve = evaluate_log(one.curves[static_cast<std::size_t>(j)], places[at]);
+            fitted[at] += one.factors[static_cast<std::size_t>(j)] * std::exp(log_curve);
+            a(i, j) = std::exp(log_curve - points[at].log_value) / points[at].error;
+        }
+    }
+    one.freedom = std::max(3.0, static_cast<double>(rows - count));
+    // Counts and bytes are exact: what is off there is the curve.
+    const double phi = noise == Noise::timed ? std::max(1.0, chi2 / one.freedom) : chi2 / one.freedom;
+    // Columns may all but coincide: a little is added to what is inverted.
+    Eigen::MatrixXd normal = a.transpose() * a;
+    normal.diagonal() *= 1 + 1e-9;
+    const Eigen::MatrixXd covariance = phi * normal.inverse();
+    for (Eigen::Index j = 0; j < count; ++j)
+        for (Eigen::Index k = 0; k < count; ++k)
+            one.covariance.push_back(covariance(j, k));
+    std::vector<std::size_t> order(points.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    std::sort(order.begin(), order.end(),
+              [&](std::size_t x, std::size_t y) { return points[x].log_value < points[y].log_value; });
+    double error = 0;
+    const std::size_t used = std::min<std::size_t>(3, order.size());
+    for (std::size_t i = order.size() - used; i < order.size(); ++i) {
+        const std::size_t at = order[i];
+        if (fitted[at] > 0)
+            one.anchor += (points[at].log_value - std::log(fitted[at])) / static_cast<double>(used);
+        error += points[at].error * points[at].error / static_cast<double>(used);
+    }
+    one.spread =
+        std::hypot(std::sqrt(phi * error), noise == Noise::timed ? least_time_spread : least_exact_spread);
+    components_.push_back(std::move(one));
+}
+
+std::optional<Forecast> Forecaster::at(const Sizes &sizes) const {
+    struct Here {
+        double middle, spread, weight, freedom;
+    };
+    std::vector<Here> here;
+    double weights = 0;
+    for (const Component &one : components_) {
+        const std::size_t count = one.curves.size();
+        std::vector<double> curve(count);
+        double value = 0, variance = 0;
+        for (std::size_t j = 0; j < count; ++j) {
+            curve[j] = std::exp(evaluate_log(one.curves[j], sizes));
+            value += one.factors[j] * curve[j];
+        }
+        if (!(value > 0) || !std::isfinite(value)) continue;
+        for (std::size_t j = 0; j < count; ++j)
+            for (std::size_t k = 0; k < count; ++k)
+                variance += curve[j] / value * one.covariance[j * count + k] * (curve[k] / value);
+        here.push_back({std::log(value) + one.anchor,
+                        widened * std::sqrt(std::max(variance, 0.0) + one.spread * one.spread), one.weight,
+                        one.freedom});
+        weights += one.weight;
+    }
+    if (here.empty()) return std::nullopt;
+    const auto quantile_of = [&](double share) {
+        double low = 1e300, high = -1e300;
+        for (const Here &one : here)
+            low = std::min(low, one.middle - 60 * one.spread),
+            high = std::max(high, one.middle + 60 * one.spread);
+        for (int i = 0; i < 100; ++i) {
+            const double middle = (low + high) / 2;
+            double below = 0;
+            for (const Here &one : here)
+                below += one.weight / weights *
+                         boost::math::cdf(boost::math::students_t(one.freedom),
+                                          (middle - one.middle) / one.spread);
+            (below < share ? low : high) = middle;
+        }
+        return std::exp((low + high) / 2);
+    };
+    Forecast forecast{quantile_of(0.5), {quantile_of(0.05), quantile_of(0.95)}, 1};
+    for (const auto &[name, size] : sizes)
+        if (const auto found = largest_.find(name); found != largest_.end())
+            forecast.beyond = std::max(forecast.beyond, size / std::max(found->second, 1.0));
+    return forecast;
+}
+
+std::optional<Forecaster::Largest> Forecaster::largest_within(double limit, const std::string &along,
+                                                              const Sizes &others) const {
+    if (components_.empty()) return std::nullopt;
+    constexpr double farthest = 1e15;
+    const auto largest = [&](auto value_of) -> double {
+        const auto within = [&](double size) {
+            Sizes sizes = others;
+            sizes[along] = size;
+            const auto forecast = at(sizes);
+            return forecast && value_of(*forecast) <= limit;
+        };
+        // Below what was measured start-up is all there is, and curves may end below 0.
+        const auto least = smallest_.find(along);
+        double low = least == smallest_.end() ? 1 : least->second;
+        if (!within(low)) {
+            if (low == 1 || !within(1)) return 0;
+            low = 1;
+        }
+        double high = 2 * low;
+        while (high < farthest && within(high))
+            low = high, high *= 2;
+        if (high >= farthest) return farthest;
+        for (int i = 0; i < 50 && high / low > 1 + 1e-7; ++i) {
+            const double middle = std::sqrt(low * high);
+            (within(middle) ? low : high) = middle;
+        }
+        return std::floor(low + 1e-6);
+    };
+    Largest found;
+    found.size = largest([](const Forecast &f) { return f.value; });
+    found.interval = {largest([](const Forecast &f) { return f.interval.second; }),
+                      largest([](const Forecast &f) { return f.interval.first; })};
+    if (found.size == 0) return std::nullopt;
+    if (const auto measured = largest_.find(along); measured != largest_.end())
+        found.beyond = std::max(1.0, found.size / std::max(measured->second, 1.0));
+    return found;
+}
+
+void check_forecast(const Series &series, const FitOptions &options, SelfCheck &check) {
+    constexpr std::size_t left_out = 2, least = 8;
+    if (series.points.size() < least + left_out) return;
+    Series shorter = series;
+    shorter.points.resize(series.points.size() - left_out);
+    const Forecaster forecaster(fit_growth(shorter, options), series.size_name, options.noise);
+    const std::vector<Located> whole = locate(series, options.noise);
+    for (std::size_t i = whole.size() - left_out; i < whole.size(); ++i)
+        if (const auto forecast = forecaster.at({{series.size_name, whole[i].size}})) {
+            ++check.predicted;
+            const double value = std::exp(whole[i].log_value);
+            check.inside += forecast->interval.first <= value && value <= forecast->interval.second;
+        }
+}
+
+} // namespace iron

@@ -1,0 +1,62 @@
+// Fitted growth carried on to sizes that were not measured.
+#pragma once
+
+#include <optional>
+
+#include "core/growth/joint.h"
+
+namespace iron {
+
+struct Forecast {
+    double value = 0;                         // median, in the series' unit
+    std::pair<double, double> interval{0, 0}; // 90 %
+    double beyond = 1; // times the largest measured size (of the size that lies farthest out); 1 within
+};
+
+// A growth as far as a forecast needs it, over one size or several.
+class Forecaster {
+  public:
+    Forecaster(const Growth &growth, const std::string &size_name, Noise noise);
+    Forecaster(const JointGrowth &growth, Noise noise);
+
+    // A mixture of all growths that explain the readings nearly as well, weighted by exp(half of what their
+    // score is behind). Each is lognormal: the curve's own uncertainty from its least squares, the readings'
+    // error and 1 % (counts 0.2 %), widened by a quarter, with Student's tails (docs/statistics.md). Each
+    // goes through the mean of the three largest readings: where the memory hierarchy has made things dearer,
+    // they stay so. Nothing where nothing was fitted.
+    std::optional<Forecast> at(const Sizes &sizes) const;
+
+    // The largest value of `along`, the other sizes as given, at which the median stays within the limit; the
+    // interval where the bounds of the forecast do. Nothing where already the smallest does not; up to 1e15.
+    struct Largest {
+        double size = 0;
+        std::pair<double, double> interval{0, 0}; // 90 %
+        double beyond = 1;
+    };
+    std::optional<Largest> largest_within(double limit, const std::string &along, const Sizes &others) const;
+
+  private:
+    struct Component {
+        std::vector<Expression> curves;
+        std::vector<double> factors;
+        std::vector<double> covariance; // of the factors, row by row
+        double weight = 0;
+        double anchor = 0; // ln: the largest readings over the curve
+        double spread = 0; // of ln value, at no distance
+        double freedom = 3;
+    };
+    void add(const std::vector<Term> &terms, double chi2, double weight, const std::vector<Sizes> &places,
+             const std::vector<Located> &points, Noise noise);
+
+    std::vector<std::string> names_;
+    Sizes largest_, smallest_; // measured
+    std::vector<Component> components_;
+};
+
+// Curves fitted without the two largest sizes, held against those.
+struct SelfCheck {
+    int predicted = 0, inside = 0; // of the 90 % intervals
+};
+void check_forecast(const Series &series, const FitOptions &options, SelfCheck &check);
+
+} // namespace iron

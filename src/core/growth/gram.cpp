@@ -1,0 +1,103 @@
+#include "core/growth/gram.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iron {
+
+namespace {
+
+constexpr int most = 96;
+
+// Solves the active part; false where it is singular.
+bool solve(const double *gram, const double *h, int columns, const int *active, int count, double *z) {
+    double lower[most * most];
+    for (int i = 0; i < count; ++i) {
+        for (int j = 0; j <= i; ++j) {
+            double sum = gram[active[i] * columns + active[j]];
+            for (int k = 0; k < j; ++k)
+                sum -= lower[i * most + k] * lower[j * most + k];
+            if (i != j)
+                lower[i * most + j] = sum / lower[j * most + j];
+            else {
+                if (sum <= 1e-13 * gram[active[i] * columns + active[i]]) return false;
+                lower[i * most + i] = std::sqrt(sum);
+            }
+        }
+    }
+    for (int i = 0; i < count; ++i) {
+        double sum = h[active[i]];
+        for (int k = 0; k < i; ++k)
+            sum -= lower[i * most + k] * z[k];
+        z[i] = sum / lower[i * most + i];
+    }
+    for (int i = count - 1; i >= 0; --i) {
+        double sum = z[i];
+        for (int k = i + 1; k < count; ++k)
+            sum -= lower[k * most + i] * z[k];
+        z[i] = sum / lower[i * most + i];
+    }
+    return true;
+}
+
+} // namespace
+
+int nonnegative_by_gram(const double *gram, const double *h, int columns, double *c) {
+    if (columns > most) columns = most;
+    int active[most], count = 0;
+    bool used[most] = {}, barred[most] = {};
+    double z[most];
+    for (int i = 0; i < columns; ++i)
+        c[i] = 0;
+    for (int round = 0; round < 3 * columns + 10; ++round) {
+        int best = -1;
+        double steepest = 0;
+        for (int i = 0; i < columns; ++i) {
+            if (used[i] || barred[i] || gram[i * columns + i] <= 0) continue;
+            double slope = h[i];
+            for (int k = 0; k < count; ++k)
+                slope -= gram[i * columns + active[k]] * c[active[k]];
+            const double promise = slope / std::sqrt(gram[i * columns + i]);
+            if (promise > steepest && slope > 1e-10 * std::abs(h[i])) steepest = promise, best = i;
+        }
+        if (best < 0) break;
+        active[count++] = best;
+        used[best] = true;
+        for (;;) {
+            if (!solve(gram, h, columns, active, count, z)) { // as good as what is there already
+                barred[best] = true;
+                used[best] = false;
+                c[best] = 0;
+                for (int k = 0; k < count; ++k)
+                    if (active[k] == best) {
+                        active[k] = active[--count];
+                        break;
+                    }
+                break;
+            }
+            double step = 1;
+            int blocking = -1;
+            for (int k = 0; k < count; ++k)
+                if (z[k] <= 0) {
+                    const double part = c[active[k]] / (c[active[k]] - z[k]);
+                    if (part < step || blocking < 0) step = std::min(step, part), blocking = k;
+                }
+            if (blocking < 0) {
+                for (int k = 0; k < count; ++k)
+                    c[active[k]] = z[k];
+                break;
+            }
+            for (int k = 0; k < count; ++k)
+                c[active[k]] += step * (z[k] - c[active[k]]);
+            const int gone = active[blocking];
+            c[gone] = 0;
+            used[gone] = false;
+            if (gone == best) barred[best] = true;
+            active[blocking] = active[--count];
+            if (count == 0) break;
+        }
+    }
+    return count;
+}
+
+} // namespace iron

@@ -1,0 +1,14 @@
+// Nonnegative least squares by normal equations: quick where thousands of small fits share their columns.
+#pragma once
+
+#include <vector>
+
+namespace iron {
+
+// Minimises |A c - b|^2 over c >= 0 from G = A'A (row-major, `columns` wide) and h = A'b, by the active-set
+// method of Lawson and Hanson (Solving Least Squares Problems, 1974, chapter 23) with a Cholesky
+// factorisation of the active part. Half the digits of a QR are lost: for screens, and for readings with
+// errors of a thousandth and more. `c` takes the coefficients; the number above 0 is given back.
+int nonnegative_by_gram(const double *gram, const double *h, int columns, double *c);
+
+} // namespace iron

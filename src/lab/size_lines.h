@@ -1,0 +1,25 @@
+// Where a problem is measured: lines through its sizes.
+#pragma once
+
+#include <functional>
+#include <string>
+#include <vector>
+
+#include "records/problem.h"
+
+namespace iron {
+
+struct SizeLine {
+    std::string name;                // "n", "n with k low", "diagonal"
+    std::string grows;               // the size that the numbers below are of
+    std::vector<double> sizes;       // the ladder
+    std::vector<double> below;       // under it, for a series that stays short
+    std::function<Sizes(double)> at; // every size, at one of those numbers
+};
+
+// One size: its ladder. Several: each swept with the others at `usual`, at their smallest and at a large
+// value, all together along the diagonal, and the rows of a small grid; the first line is always the first
+// size's sweep. `upto`: largest sizes to measure, beside the problem's own.
+std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto);
+
+} // namespace iron

@@ -1,0 +1,45 @@
+// Readings and claims from anybody's table (CSV), for `--data` and `--claims`.
+#pragma once
+
+#include <filesystem>
+#include <string>
+#include <vector>
+
+#include "core/claim/judge.h"
+#include "core/series/series.h"
+
+namespace iron {
+
+// The readings of one (solution, shape, metric), in the size that changes. Where several do, over all of
+// them, and along the first where the others have the values that most rows have.
+struct ForeignSeries {
+    NamedSeries named;
+    std::vector<std::string> sizes; // that change
+};
+
+struct ForeignData {
+    std::vector<std::string> size_names; // of the columns
+    std::vector<ForeignSeries> series;   // in the order of the table
+};
+
+// Columns `solution`, `shape`, `metric`, `round`, `value`, all but `value` optional; every other column is a
+// size. Time in ns, space in bytes. Separated by commas, semicolons or tabs, whichever the first line has
+// most; quotes and a byte order mark are understood; an empty cell of a size: the series does not have it.
+// Throws Error (usage) with the line of every fault, twenty at most.
+ForeignData read_foreign_data(const std::filesystem::path &path);
+
+// Claims of one solution that hold where the sizes keep the same relations.
+struct ForeignClaims {
+    SolutionClaims claims;
+    std::string where; // as written
+    std::vector<Relation> relations;
+};
+
+// Columns `solution`, `shape`, `metric`, `bound`, `where`, all but `bound` optional. A bound may name the
+// sizes of `data`; `where` holds relations between them: `k <= n`. Throws Error (usage) likewise.
+std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path, const ForeignData &data);
+
+// The size that a solution's series are over; the first column's where none changes.
+std::string size_of(const ForeignData &data, const std::string &solution);
+
+} // namespace iron

@@ -1,0 +1,47 @@
+#include "views/changes.h"
+
+#include <fmt/format.h>
+
+#include "views/compare.h"
+#include "views/tables.h"
+#include "views/text.h"
+
+namespace iron {
+
+std::string changes_text(const std::vector<Change> &changes, const std::string &size_name, bool everything) {
+    std::string text, last;
+    int worse = 0, same = 0, other = 0;
+    for (const Change &change : changes) {
+        worse += change.counts;
+        const bool ratio = !change.metric.empty();
+        const bool unchanged = change.kind == Change::Kind::same;
+        same += unchanged;
+        other += !unchanged && !change.counts;
+        if (unchanged && !everything) continue;
+        if (change.solution != last) text += (last.empty() ? "" : "\n") + change.solution + "\n";
+        last = change.solution;
+        std::string line;
+        if (ratio)
+            line = fmt::format("{}, {}: {}", change.shape, change.metric,
+                               course_words(change.course, change.metric, size_name));
+        else if (change.kind == Change::Kind::appeared || change.kind == Change::Kind::gone)
+            line = change.kind == Change::Kind::gone ? "is gone" : "is new";
+        else
+            line = fmt::format("{}: {} before, {} now", change.what,
+                               change.before.empty() ? "unknown" : change.before,
+                               change.after.empty() ? "unknown" : change.after);
+        text += wrapped(fmt::format("{:6} {}",
+                                    change.counts ? "worse"
+                                    : unchanged   ? "same"
+                                                  : "",
+                                    line),
+                        terminal_width, 2);
+    }
+    if (!text.empty()) text += "\n";
+    return text + fmt::format("{} for the worse, {}, {} the same\n",
+                              counted_words(static_cast<std::size_t>(worse), "change", "changes"),
+                              counted_words(static_cast<std::size_t>(other), "other change", "other changes"),
+                              same);
+}
+
+} // namespace iron

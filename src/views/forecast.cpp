@@ -1,0 +1,149 @@
+#include "views/forecast.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+#include "core/claim/words.h"
+#include "views/tables.h"
+#include "views/text.h"
+
+namespace iron {
+
+namespace {
+
+constexpr double far_out = 16; // beyond so many times the largest size a forecast rests on its curve alone
+
+// "4.46 to 9.08 ms": the unit once where it is the same.
+std::string interval_text(const std::pair<double, double> &interval, const std::string &metric) {
+    const std::string low = reading_text(interval.first, metric),
+                      high = reading_text(interval.second, metric);
+    const auto unit = [](const std::string &text) {
+        const std::size_t blank = text.rfind(' ');
+        return blank == std::string::npos ? "" : text.substr(blank);
+    };
+    const bool same = unit(low) == unit(high);
+    return fmt::format("{} to {}", same ? low.substr(0, low.size() - unit(low).size()) : low, high);
+}
+
+std::string sizes_text(const Sizes &sizes) {
+    std::string text;
+    for (const auto &[name, size] : sizes)
+        text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", name, grouped(size));
+    return text;
+}
+
+std::string rests_on(double beyond) {
+    return beyond <= 1 ? "measured" : fmt::format("{} times", three_digits(beyond));
+}
+
+// Three digits of a forecast size mean something.
+std::string forecast_size(double size) {
+    if (size >= 1e15) return "any";
+    if (size >= 1e7) return three_digits(size / 1e6) + "e6";
+    const double unit = std::pow(10, std::max(0.0, std::floor(std::log10(std::max(size, 1.0))) - 2));
+    return grouped(std::round(size / unit) * unit);
+}
+
+std::string demand_text(const Demand &demand) {
+    if (demand.what == "answers") return "wrong: " + demand.words;
+    const bool limit = demand.what == "time" || demand.what == "memory";
+    if (!limit) return fmt::format("{}: {}", demand.what, word_for(demand.meets));
+    if (!demand.words.empty()) return fmt::format("{}: {}", demand.what, demand.words);
+    const std::string metric = demand.what == "time" ? "time" : "space";
+    return fmt::format("{}: {}, {} [{}] {}", demand.what, word_for(demand.meets),
+                       reading_text(demand.value, metric), interval_text(demand.interval, metric),
+                       demand.measured ? "measured" : "forecast");
+}
+
+std::string target_text(const ForecastFindings &f) {
+    const TargetLimits &limits = *f.limits;
+    std::string wanted;
+    const auto add = [&](const std::string &one) { wanted += (wanted.empty() ? "" : ", ") + one; };
+    if (limits.time_ns) add(time_text(*limits.time_ns));
+    if (limits.space_bytes) add(bytes_text(*limits.space_bytes));
+    if (limits.time_bound) add(limits.time_bound->written + " time");
+    if (limits.space_bound) add(limits.space_bound->written + " space");
+    std::string text = fmt::format("The target: {} within {}\n", sizes_text(limits.sizes), wanted);
+    std::vector<std::vector<std::string>> rows;
+    for (const MeetsTarget &one : f.target)
+        for (std::size_t i = 0; i < one.demands.size(); ++i)
+            rows.push_back(
+                {i ? "" : one.solution, i ? "" : word_for(one.all()), demand_text(one.demands[i])});
+    text += table_text({"solution", "meets it", ""}, rows, terminal_width);
+    if (f.classes.empty()) return text;
+    std::string passing, failing;
+    for (const ClassCost &one : f.classes) {
+        std::string &list = one.passes ? passing : failing;
+        list += fmt::format("{}{} ({})", list.empty() ? "" : ", ", one.name,
+                            one.time_ns > 1e18 ? "ages" : time_text(one.time_ns));
+    }
+    text += wrapped(fmt::format("At {} a step, as measured here, there is time for {}{}.",
+                                time_text(f.step_ns), passing.empty() ? "none of the usual growths" : passing,
+                                failing.empty() ? "" : "; not for " + failing),
+                    terminal_width, 0);
+    return text;
+}
+
+} // namespace
+
+std::string forecast_text(const ForecastFindings &f, bool verbose) {
+    std::string text;
+    if (!f.sizes.empty()) {
+        text += fmt::format("Forecast at {}, with intervals of 90 %\n", sizes_text(f.sizes));
+        std::vector<std::vector<std::string>> rows;
+        std::string last;
+        for (const SeriesForecast &one : f.forecasts) {
+            rows.push_back({one.solution == last ? "" : one.solution, one.shape, one.metric,
+                            reading_text(one.forecast.value, one.metric),
+                            interval_text(one.forecast.interval, one.metric)});
+            last = one.solution;
+        }
+        text += table_text({"solution", "shape", "metric", "forecast", "90 %"}, rows, terminal_width);
+        double beyond = 1;
+        for (const SeriesForecast &one : f.forecasts)
+            beyond = std::max(beyond, one.forecast.beyond);
+        if (beyond > 1)
+            text += wrapped(
+                fmt::format("That is up to {} times beyond what was measured. Where a working set outgrows a "
+                            "cache on the way, times rise by more.{}",
+                            three_digits(beyond),
+                            beyond > far_out ? " So far out the forecast rests on the curve alone." : ""),
+                terminal_width, 0);
+    }
+    if (!f.within.empty()) {
+        text += fmt::format("{}The largest {} within {}{}\n", text.empty() ? "" : "\n", f.along, f.within,
+                            f.others.empty() ? "" : " at " + sizes_text(f.others));
+        std::vector<std::vector<std::string>> rows;
+        bool far = false;
+        for (const LargestSize &one : f.largest) {
+            if (!one.largest) {
+                rows.push_back({one.solution, "none", "", one.shape, "not even 1"});
+                continue;
+            }
+            const bool endless = one.largest->size >= 1e15;
+            rows.push_back({one.solution, forecast_size(one.largest->size),
+                            endless ? ""
+                                    : fmt::format("{} to {}", forecast_size(one.largest->interval.first),
+                                                  forecast_size(one.largest->interval.second)),
+                            one.shape, endless ? "it does not grow" : rests_on(one.largest->beyond)});
+            far = far || (!endless && one.largest->beyond > far_out);
+        }
+        text += table_text({"solution", f.along, "90 %", "worst shape", "beyond"}, rows, terminal_width);
+        if (far)
+            text +=
+                wrapped("More than 16 times beyond the largest size measured a forecast rests on the curve "
+                        "alone: caches and memory may end it sooner.",
+                        terminal_width, 0);
+    }
+    if (f.limits) text += (text.empty() ? "" : "\n") + target_text(f);
+    if (verbose && f.check.predicted > 0)
+        text +=
+            wrapped(fmt::format("Fitted without the two largest sizes, {} of {} readings there lie within "
+                                "their interval of 90 %.",
+                                f.check.inside, f.check.predicted),
+                    terminal_width, 0);
+    return text;
+}
+
+} // namespace iron

@@ -1,0 +1,221 @@
+// The same algorithm in every language, in both styles, through the built program.
+#include <map>
+#include <set>
+
+#include "cli/folder.h"
+#include "records/journal.h"
+
+namespace iron::test {
+namespace {
+
+// The greatest of n levels, and a sort of them, in each language's function style.
+void write_sources(const Folder &folder) {
+    folder.good();
+    folder.write("scan.c", R"(#include <iron_stopwatch.h>
+typedef struct { int n; int *level; } Gauge;
+static Gauge take(FILE *in) {
+    Gauge g = {0, 0};
+    if (fscanf(in, "%d", &g.n) != 1) g.n = 0;
+    g.level = malloc(sizeof(int) * (g.n + 1));
+    for (int i = 0; i < g.n; i++)
+        if (fscanf(in, "%d", &g.level[i]) != 1) g.n = i;
+    return g;
+}
+static int order(const void *a, const void *b) { return *(const int *)a - *(const int *)b; }
+static int top(Gauge *g) { /* sorts its own input: it needs copies */
+    qsort(g->level, g->n, sizeof(int), order);
+    return g->n ? g->level[g->n - 1] : 0;
+}
+static void give(FILE *out, const int *answer) { fprintf(out, "%d\n", *answer); }
+static Gauge copy(const Gauge *g) {
+    Gauge c = {g->n, malloc(sizeof(int) * (g->n + 1))};
+    memcpy(c.level, g->level, sizeof(int) * g->n);
+    return c;
+}
+static void drop(Gauge *g) { free(g->level); }
+IRON_STOPWATCH_C(Gauge, int, take, top, give, copy, drop, iron_stopwatch_plain)
+)");
+    folder.write("scan.py", R"(import iron_stopwatch
+def solve(levels):
+    top = 0
+    for level in levels:
+        if level > top:
+            top = level
+    return top
+iron_stopwatch.serve(lambda text: [int(word) for word in text.split()][1:], solve, lambda top: "%d\n" % top)
+)");
+    folder.write("scan.js", R"(const { serve } = require("iron_stopwatch");
+serve({
+  read: (text) => text.split(/\s+/).filter((word) => word).map(Number).slice(1),
+  solve: (levels) => { let top = 0; for (const level of levels) if (level > top) top = level; return top; },
+  write: (top) => top + "\n",
+});
+)");
+    folder.write("Highest.java", R"(import java.util.StringTokenizer;
+class Main {
+    static int[] read(String text) {
+        StringTokenizer words = new StringTokenizer(text);
+        int[] levels = new int[Integer.parseInt(words.nextToken())];
+        for (int i = 0; i < levels.length; i++) levels[i] = Integer.parseInt(words.nextToken());
+        return levels;
+    }
+    static int solve(int[] levels) { int top = 0; for (int level : levels) if (level > top) top = level; return top; }
+    static String write(Integer top) { return top + "\n"; }
+    public static void main(String[] arguments) throws Exception { IronStopwatch.serve(Main::read, Main::solve, Main::write); }
+}
+)");
+}
+
+const char *const tables = R"toml([solutions.cpp]
+source = "scan.cpp"
+time = "O(n)"
+[solutions.c]
+source = "scan.c"
+time = "O(n log n)"
+[solutions.python]
+source = "scan.py"
+time = "O(n)"
+[solutions.javascript]
+source = "scan.js"
+time = "O(n)"
+keeps_input = true
+[solutions.java]
+source = "Highest.java"
+time = "O(n)"
+keeps_input = true
+)toml";
+
+TEST(Languages, FunctionStyleInAllFive) {
+    const Folder folder;
+    write_sources(folder);
+    folder.levels(tables);
+    const Ran ran = folder.run({"run", "--budget", "20s", "--upto", "n=4000", "--shapes", "calm"});
+    EXPECT_EQ(ran.status, 0) << ran.err << ran.out;
+    // Steps, exactly where the language's own counters allow a closed form.
+    std::map<std::string, std::map<double, std::int64_t>> steps;
+    std::map<std::string, std::set<std::string>> kinds;
+    bool warmed = false;
+    for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
+        EXPECT_EQ(m.outcome, Outcome::done) << m.solution;
+        kinds[m.solution].insert(m.kind);
+        warmed = warmed || (m.solution == "java" && m.warm_calls > 0);
+        if (m.kind != "counting") continue;
+        EXPECT_FALSE(m.varying) << m.solution;
+        steps[m.solution][m.sizes.at("n")] = m.steps;
+        if (m.solution == "c")
+            EXPECT_GE(m.bulk_steps, static_cast<std::int64_t>(m.sizes.at("n")) * 4); // of qsort
+    }
+    for (const char *name : {"cpp", "c", "python", "javascript", "java"}) {
+        EXPECT_EQ(kinds[name], (std::set<std::string>{"counting", "space", "timing"})) << name;
+        ASSERT_GE(steps[name].size(), 6u) << name;
+    }
+    EXPECT_TRUE(warmed);
+    for (const char *name : {"cpp", "python", "javascript", "java"}) {
+        const auto &[small, few] = *steps[name].begin();
+        const auto &[large, many] = *steps[name].rbegin();
+        EXPECT_NEAR(static_cast<double>(many) / large, static_cast<double>(few) / small, 2) << name; // linear
+    }
+    for (const auto &claim : folder.list("claims.json", "claims")) {
+        EXPECT_EQ(claim.at("verdict"), "holds") << claim;
+        EXPECT_EQ(claim.at("decided_by"), "steps") << claim;
+    }
+}
+
+TEST(Languages, FunctionStyleRunsByHandToo) {
+    const Folder folder;
+    write_sources(folder);
+    folder.levels(tables);
+    for (const char *name : {"cpp", "c", "python", "javascript", "java"})
+        EXPECT_EQ(folder.run({"answer", name}, "3\n4 9 2\n").out, "9\n") << name;
+}
+
+TEST(Languages, StepsAreTheSameInEverySession) {
+    const Folder folder;
+    write_sources(folder);
+    folder.levels(tables);
+    std::map<std::tuple<std::string, double>, std::int64_t> first;
+    for (int session = 0; session < 2; ++session) {
+        const Ran ran = folder.run({"run", "--budget", "8s", "--upto", "n=64", "--shapes", "calm", "--afresh",
+                                    "--quiet", "--only", "python,javascript,java"});
+        ASSERT_EQ(ran.status, 0) << ran.out << ran.err;
+        for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
+            if (m.kind != "counting" || m.generation > 0) continue;
+            const auto [found, fresh] = first.insert({{m.solution, m.sizes.at("n")}, m.steps});
+            EXPECT_EQ(found->second, m.steps) << m.solution << " " << m.sizes.at("n");
+        }
+    }
+    std::set<std::string> counted;
+    for (const auto &[cell, steps] : first)
+        counted.insert(std::get<0>(cell));
+    EXPECT_EQ(counted.size(), 3u);
+}
+
+TEST(Languages, HiddenWorkOfBuiltInsIsCounted) {
+    const Folder folder;
+    folder.write("seen.py", R"(import iron_stopwatch
+def solve(levels):
+    seen = []
+    for level in levels:
+        if level not in seen:   # a search in a list: n for each
+            seen.append(level)
+    return max(seen, default=0)
+iron_stopwatch.serve(lambda text: [int(word) for word in text.split()][1:], solve, lambda top: "%d\n" % top)
+)");
+    folder.write("seen.js", R"(const { serve } = require("iron_stopwatch");
+serve({
+  read: (text) => text.split(/\s+/).filter((word) => word).map(Number).slice(1),
+  solve: (levels) => { const seen = []; for (const level of levels) if (!seen.includes(level)) seen.push(level);
+                       return seen.reduce((a, b) => (a > b ? a : b), 0); },
+  write: (top) => top + "\n",
+});
+)");
+    folder.solution("front",
+                    "std::vector<int> all; for (int l : levels) all.insert(all.begin(), l); long long top = "
+                    "0; for (int l : all) if (l > top) top = l; return top;");
+    folder.write("stopwatch.toml", R"toml(title = "Highest water"
+[sizes]
+n = { from = 0, to = 8_000 }
+[shapes.calm]
+text = """
+{n}
+{permutation(n)}
+"""
+[solutions.python]
+source = "seen.py"
+time = "O(n)"
+[solutions.javascript]
+source = "seen.js"
+time = "O(n)"
+[solutions.front]
+source = "front.cpp"
+time = "O(n)"
+)toml");
+    const Ran ran = folder.run({"run", "--budget", "12s"});
+    for (const auto &claim : folder.list("claims.json", "claims"))
+        EXPECT_EQ(claim.at("verdict"), "exceeded") << claim << ran.out;
+}
+
+TEST(Languages, ColdCallsAreEachTheFirstOfAProcess) {
+    const Folder folder;
+    write_sources(folder);
+    folder.levels(tables);
+    ASSERT_EQ(folder
+                  .run({"run", "--budget", "4s", "--upto", "n=100", "--shapes", "calm", "--only",
+                        "cpp,javascript", "--cold", "--quiet"})
+                  .status,
+              0);
+    std::set<int> workers;
+    int timings = 0;
+    for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
+        if (m.kind == "timing") {
+            ++timings;
+            EXPECT_TRUE(m.cold);
+            EXPECT_EQ(m.calls, 1);
+            workers.insert(m.worker);
+        }
+    EXPECT_GE(timings, 8);
+    EXPECT_EQ(static_cast<int>(workers.size()), timings);
+}
+
+} // namespace
+} // namespace iron::test

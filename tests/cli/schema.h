@@ -1,0 +1,31 @@
+// A document held against its published schema.
+#pragma once
+
+#include <valijson/adapters/nlohmann_json_adapter.hpp>
+#include <valijson/schema.hpp>
+#include <valijson/schema_parser.hpp>
+#include <valijson/validation_results.hpp>
+#include <valijson/validator.hpp>
+
+#include "cli/folder.h"
+
+namespace iron::test {
+
+// What goes against it, a line each; "" where all is well.
+inline std::string violations(const nlohmann::json &document, const std::string &schema_name) {
+    const auto text = nlohmann::json::parse(read_file(IRON_SOURCE "/docs/schema/" + schema_name + ".json"));
+    valijson::Schema schema;
+    valijson::SchemaParser().populateSchema(valijson::adapters::NlohmannJsonAdapter(text), schema);
+    valijson::ValidationResults results;
+    valijson::Validator().validate(schema, valijson::adapters::NlohmannJsonAdapter(document), &results);
+    std::string all;
+    valijson::ValidationResults::Error error;
+    while (results.popError(error)) {
+        for (const std::string &step : error.context)
+            all += step;
+        all += ": " + error.description + "\n";
+    }
+    return all;
+}
+
+} // namespace iron::test

@@ -1,0 +1,88 @@
+#include "core/compare/changes.h"
+
+#include <cmath>
+#include <functional>
+#include <gtest/gtest.h>
+#include <random>
+
+#include "views/changes.h"
+
+namespace iron {
+namespace {
+
+Series timed(double factor, double power, unsigned seed) {
+    std::mt19937_64 random(seed);
+    std::normal_distribution<double> noise(0, 0.02);
+    Series series{"n", {}};
+    for (double n = 16; n <= 20000; n *= 2) {
+        series.points.push_back({n, {}});
+        for (int round = 0; round < 5; ++round)
+            series.points.back().readings.push_back(
+                {0, round, factor * std::pow(n, power) * std::exp(noise(random))});
+    }
+    return series;
+}
+
+Results results(double factor, double power, unsigned seed, const std::string &verdict = "holds",
+                const std::string &answers = "agrees") {
+    return {{{"scan", "calm", "time", timed(factor, power, seed)}},
+            {{"scan", answers, {{"time O(n), every", verdict}}}}};
+}
+
+Change only(const Results &earlier, const Results &later, bool same_machine = true) {
+    const auto changes = changes_between(earlier, later, 0.05, same_machine);
+    EXPECT_EQ(changes.size(), 1u);
+    return changes.at(0);
+}
+
+TEST(Changes, AFactorIsBetterOrWorseAndNoiseIsNeither) {
+    int same = 0;
+    for (unsigned seed = 0; seed < 40; ++seed)
+        same += only(results(5, 1, seed), results(5, 1, seed + 100)).kind == Change::Kind::same;
+    EXPECT_EQ(same, 40);
+    const Change worse = only(results(5, 1, 1), results(6, 1, 2));
+    EXPECT_EQ(worse.kind, Change::Kind::worse);
+    EXPECT_TRUE(worse.counts);
+    EXPECT_NEAR(worse.course.ratio, 1.2, 0.03);
+    EXPECT_EQ(only(results(6, 1, 1), results(5, 1, 2)).kind, Change::Kind::better);
+    EXPECT_EQ(only(results(5, 1, 1), results(5.1, 1, 2)).kind, Change::Kind::same); // less than 5 %
+}
+
+TEST(Changes, OtherGrowthIsToldAsSuch) {
+    EXPECT_EQ(only(results(5, 1, 1), results(1, 1.5, 2)).kind, Change::Kind::grows_faster);
+    EXPECT_EQ(only(results(1, 1.5, 1), results(5, 1, 2)).kind, Change::Kind::grows_slower);
+}
+
+TEST(Changes, OnAnotherMachineTimesDoNotCount) {
+    const Change worse = only(results(5, 1, 1), results(9, 1, 2), false);
+    EXPECT_EQ(worse.kind, Change::Kind::worse);
+    EXPECT_FALSE(worse.counts);
+}
+
+TEST(Changes, VerdictsAndAnswersThatGotWorseCount) {
+    const auto changes =
+        changes_between(results(5, 1, 1), results(5, 1, 2, "exceeded", "disagrees"), 0.05, true);
+    ASSERT_EQ(changes.size(), 3u);
+    EXPECT_EQ(changes[0].kind, Change::Kind::answers);
+    EXPECT_TRUE(changes[0].counts);
+    EXPECT_EQ(changes[1].kind, Change::Kind::verdict);
+    EXPECT_TRUE(changes[1].counts);
+    const auto mended = changes_between(results(5, 1, 1, "exceeded"), results(5, 1, 2), 0.05, true);
+    EXPECT_FALSE(mended[0].counts);
+    const std::string text = changes_text(changes, "n", false);
+    EXPECT_NE(text.find("time O(n), every: holds before, exceeded now"), std::string::npos) << text;
+    EXPECT_NE(text.find("2 changes for the worse"), std::string::npos) << text;
+}
+
+TEST(Changes, SolutionsComeAndGo) {
+    Results one = results(5, 1, 1), other = results(5, 1, 2);
+    other.standings[0].solution = other.series[0].solution = "pairs";
+    const auto changes = changes_between(one, other, 0.05, true);
+    ASSERT_EQ(changes.size(), 2u);
+    EXPECT_EQ(changes[0].kind, Change::Kind::appeared);
+    EXPECT_EQ(changes[1].kind, Change::Kind::gone);
+    EXPECT_FALSE(changes[1].counts);
+}
+
+} // namespace
+} // namespace iron

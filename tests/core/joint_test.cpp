@@ -1,0 +1,194 @@
+#include "core/growth/joint.h"
+
+#include <cmath>
+#include <gtest/gtest.h>
+#include <random>
+
+#include "core/claim/judge.h"
+#include "core/growth/fit_all.h"
+
+namespace iron {
+namespace {
+
+const std::vector<std::string> both_sizes = {"n", "k"};
+
+// Sweeps, edges, a diagonal and a small grid over n = 16 to 65,536 and k = 4 to 1,024.
+std::vector<std::vector<double>> places(bool k_within_n) {
+    std::vector<std::vector<double>> all;
+    const auto add = [&](double n, double k) {
+        n = std::round(n), k = std::round(k);
+        if (!k_within_n || k <= n) all.push_back({n, k});
+    };
+    for (double n = 16; n <= 65536; n *= 4)
+        for (const double k : {4, 64, 1024})
+            add(n, k);
+    for (double k = 4; k <= 1024; k *= 2)
+        for (const double n : {64, 4096})
+            add(n, k);
+    for (int i = 0; i <= 8; ++i)
+        add(16 * std::pow(4096, i / 8.0), 4 * std::pow(256, i / 8.0));
+    return all;
+}
+
+template <class Function>
+CellSeries cells(const Function &value, bool k_within_n = false, int readings = 1) {
+    CellSeries series{both_sizes, {}};
+    for (const auto &place : places(k_within_n)) {
+        SeriesCell cell{place, {}};
+        for (int round = 0; round < readings; ++round)
+            cell.readings.push_back({0, round, value(place[0], place[1])});
+        series.cells.push_back(std::move(cell));
+    }
+    return series;
+}
+
+double lg(double x) { return std::max(std::log2(x), 1.0); }
+
+struct Judged {
+    Judgement judgement;
+    std::string grows;
+};
+
+Judged judged(const CellSeries &series, const std::string &bound, const std::string &where = "",
+              const std::string &metric = "steps") {
+    const NamedSeries named{"hand", "calm", metric, {"n", {}}, series};
+    SolutionClaims claims;
+    claims.solution = "hand";
+    claims.claims = {{metric == "space" ? "space" : "time", "every", parse_bound(bound, both_sizes)}};
+    CandidateStore store;
+    const SeriesGrowth growth = fit_one(named, bounds_on(claims, metric),
+                                        store.of(series, parse_relations(where, both_sizes), where));
+    return {judge_claims({claims}, {growth}, "n", std::nullopt)[0].judgement,
+            growth.joint->fits.empty() ? "" : growth.joint->best().name};
+}
+
+Verdict verdict(const CellSeries &series, const std::string &bound, const std::string &where = "") {
+    return judged(series, bound, where).judgement.verdict;
+}
+
+TEST(Joint, FindsProductsAndSums) {
+    EXPECT_EQ(judged(cells([](double n, double k) { return 3 * n * k + 20 * n + 7; }), "O(n k)").grows,
+              "n k");
+    EXPECT_EQ(judged(cells([](double n, double k) { return 5 * n + 9 * k + 40; }), "O(n + k)").grows,
+              "k + n");
+    EXPECT_EQ(judged(cells([](double n, double k) { return 2 * n * lg(k) + n; }), "O(n k)").grows, "n log k");
+}
+
+TEST(Joint, JudgesEveryClaimOnOneSeries) {
+    const auto product = cells([](double n, double k) { return 3 * n * k + 20 * n + 7; });
+    EXPECT_EQ(verdict(product, "O(n k)"), Verdict::holds);
+    EXPECT_EQ(verdict(product, "O(n k log n)"), Verdict::holds);
+    EXPECT_EQ(verdict(product, "O(n log k)"), Verdict::exceeded);
+    EXPECT_EQ(verdict(product, "O(n + k)"), Verdict::exceeded);
+    EXPECT_EQ(verdict(product, "Omega(n)"), Verdict::holds);
+    EXPECT_EQ(verdict(product, "Omega(n^2)"), Verdict::exceeded);
+    EXPECT_EQ(verdict(product, "Theta(n k)"), Verdict::holds);
+    EXPECT_EQ(verdict(product, "Theta(n k log k)"), Verdict::exceeded);
+}
+
+TEST(Joint, ABoundThatDoesNotNameASizeIsLeftByIt) {
+    const auto sum = cells([](double n, double k) { return 5 * n + 9 * k + 40; });
+    const Judgement left = judged(sum, "O(n)").judgement;
+    EXPECT_EQ(left.verdict, Verdict::exceeded);
+    EXPECT_NE(left.reason.find("grows with k, which the bound does not name"), std::string::npos)
+        << left.reason;
+    EXPECT_NE(left.reason.find("smallest claim that holds is O(k + n)"), std::string::npos) << left.reason;
+}
+
+TEST(Joint, ARelationMakesTheSmallerSizeFree) {
+    const auto sum = cells([](double n, double k) { return 5 * n + 9 * k + 40; }, true);
+    EXPECT_EQ(verdict(sum, "O(n)", "k <= n"), Verdict::holds);
+    EXPECT_EQ(verdict(sum, "O(k)", "k <= n"), Verdict::exceeded);
+}
+
+TEST(Joint, WhatEndsAtARelationIsNoOtherGrowth) {
+    const auto places_left = cells([](double n, double k) { return (n - k + 1) * k + 5; }, true);
+    EXPECT_EQ(verdict(places_left, "O(n k)", "k <= n"), Verdict::holds);
+    EXPECT_EQ(verdict(places_left, "O(n log k)", "k <= n"), Verdict::exceeded);
+}
+
+TEST(Joint, CallsThatEndEarlyDoNotSpeakForTheWorst) {
+    // Every third place ends at once.
+    int at = 0;
+    const auto series =
+        cells([&](double n, double k) { return ++at % 3 == 0 ? 20 + n / 50 : 2 * n * k + n; });
+    const Judgement j = judged(series, "O(n k)").judgement;
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+    EXPECT_NE(j.reason.find("end early"), std::string::npos) << j.reason;
+    at = 0;
+    EXPECT_EQ(judged(series, "Theta(n k)").judgement.verdict, Verdict::undecided);
+}
+
+TEST(Joint, LooseIsSaidWithTheSmallestClaim) {
+    const auto product = cells([](double n, double k) { return 3 * n * k + 20 * n + 7; });
+    const Judgement loose = judged(product, "O(n k log n)").judgement;
+    EXPECT_TRUE(loose.loose);
+    EXPECT_NE(loose.reason.find("smallest claim that holds is O(n k)"), std::string::npos) << loose.reason;
+    EXPECT_FALSE(judged(product, "O(n k)").judgement.loose);
+}
+
+TEST(Joint, GrowthOffTheListIsNotTakenForMoreThanTheClaim) {
+    const auto bent = cells([](double n, double k) { return std::floor(4 * std::pow(n, 1.4) * k + 30 * n); });
+    EXPECT_EQ(verdict(bent, "O(n^1.5 k)"), Verdict::holds);
+    EXPECT_EQ(verdict(bent, "O(n k)"), Verdict::exceeded);
+}
+
+TEST(Joint, TimesWithNoiseAndACacheKeepTheirBound) {
+    std::mt19937_64 random(11);
+    std::normal_distribution<double> noise(0, 0.02);
+    const auto timed = cells(
+        [&](double n, double k) {
+            const double dearer = 1 + 1.5 / (1 + std::exp((12 - std::log2(n)) / 0.5));
+            return (3 * n * k * dearer + 2000) * std::exp(noise(random));
+        },
+        false, 5);
+    EXPECT_EQ(judged(timed, "O(n k)", "", "time").judgement.verdict, Verdict::holds);
+    EXPECT_EQ(judged(timed, "O(n)", "", "time").judgement.verdict, Verdict::exceeded);
+}
+
+TEST(Joint, ASizeThatNeverChangesIsNoPartOfIt) {
+    const std::vector<std::string> three = {"n", "k", "m"}; // m is 7 everywhere
+    const auto product = cells([](double n, double k) { return 3 * n * k + 20 * n + 7; });
+    SolutionClaims claims;
+    claims.solution = "hand";
+    claims.claims = {{"time", "every", parse_bound("O(n k m)", three)},
+                     {"time", "every", parse_bound("O(n k)", three)}};
+    CandidateStore store;
+    const SeriesGrowth growth =
+        fit_one({"hand", "calm", "steps", {"n", {}}, product}, bounds_on(claims, "steps"),
+                store.of(product, parse_relations("m <= n", three), "m <= n"));
+    const auto judged = judge_claims({claims}, {growth}, "n", std::nullopt);
+    EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
+    EXPECT_NE(judged[0].judgement.reason.find("do not change"), std::string::npos);
+    EXPECT_EQ(judged[1].judgement.verdict, Verdict::holds);
+}
+
+TEST(Joint, FewPlacesAreTooFew) {
+    CellSeries few{both_sizes, {}};
+    for (double n = 16; n <= 128; n *= 2)
+        for (const double k : {4, 64})
+            few.cells.push_back({{n, k}, {{0, 0, n * k}}});
+    const Judgement j = judged(few, "O(n k)").judgement;
+    EXPECT_EQ(j.verdict, Verdict::undecided);
+    EXPECT_NE(j.reason.find("too few"), std::string::npos);
+}
+
+TEST(Joint, TheAnswerDoesNotHangOnTheOrderOfTheCells) {
+    auto series = cells([](double n, double k) { return 2 * n * lg(k) + k * lg(k) + 30; });
+    const Judgement one = judged(series, "O(n log k)").judgement;
+    std::reverse(series.cells.begin(), series.cells.end());
+    const Judgement other = judged(series, "O(n log k)").judgement;
+    EXPECT_EQ(one.verdict, other.verdict);
+    EXPECT_NEAR(one.evidence, other.evidence, 0.5);
+}
+
+TEST(HardestPart, KeepsWhatNoSmallerPlaceExceeds) {
+    const Series series{"n", {{1, {{0, 0, 10}}}, {2, {{0, 0, 100}}}, {3, {{0, 0, 20}}}, {4, {{0, 0, 90}}}}};
+    const Series part = hardest_part(series);
+    ASSERT_EQ(part.points.size(), 3u);
+    EXPECT_EQ(part.points[1].size, 2);
+    EXPECT_EQ(part.points[2].size, 4); // 90 is nearly 100
+}
+
+} // namespace
+} // namespace iron

@@ -1,0 +1,61 @@
+#include <functional>
+#include <gtest/gtest.h>
+
+#include "core/claim/verdict.h"
+#include "core/series/memory_curve.h"
+#include "support/series.h"
+
+namespace iron {
+namespace {
+
+TEST(MemoryCurve, IsReadOffBetweenItsPoints) {
+    const MemoryCurve curve({{1000, 2}, {4000, 8}, {64'000, 8}});
+    EXPECT_DOUBLE_EQ(curve.cost_ns(1000), 2);
+    EXPECT_NEAR(curve.cost_ns(2000), 4, 1e-9);
+    EXPECT_DOUBLE_EQ(curve.cost_ns(10), 2);
+    EXPECT_DOUBLE_EQ(curve.cost_ns(1e9), 8);
+}
+
+TEST(MemoryCurve, TheSteepestRiseIsFoundWhereverItLies) {
+    const MemoryCurve curve({{1000, 2}, {4000, 2}, {16'000, 20}, {64'000, 30}});
+    EXPECT_NEAR(curve.steepest_rise(4), 10, 1e-9);   // 4,000 to 16,000
+    EXPECT_NEAR(curve.steepest_rise(64), 15, 1e-9);  // all of it
+    EXPECT_NEAR(curve.steepest_rise(1e6), 15, 1e-9); // there is no more
+    EXPECT_DOUBLE_EQ(curve.steepest_rise(1), 1);
+}
+
+TEST(MemoryCurve, WithoutPointsItIsThatOfACommonMachine) {
+    EXPECT_NEAR(MemoryCurve().steepest_rise(65'536), 266 / 1.6, 1e-9);
+    EXPECT_EQ(MemoryCurve({{0, 3}, {-1, 2}}).points().size(), 2u); // nonsense is no curve
+}
+
+// Steps are linear. What time does beside them is judged by this machine's own memory.
+Judgement judged(const std::function<double(double)> &time, const MemoryCurve &memory) {
+    const ShapeGrowth shape{
+        "calm",
+        fit_growth(test::counted_series([](double n) { return 3 * n + 5; }, 16, 1e6), {Noise::counted, {}}),
+        fit_growth(test::timed_series(time, 16, 1e6, 0.02, 1), {Noise::timed, {}}),
+        {}};
+    return judge("time", parse_bound("O(n)", {"n"}), "n", {shape}, memory);
+}
+
+TEST(HiddenWork, TimeFarBeyondWhatMemoryCanDoIsAgainstTheClaim) {
+    const Judgement found = judged([](double n) { return 0.1 * n * n + 50 * n; }, MemoryCurve());
+    EXPECT_EQ(found.verdict, Verdict::exceeded);
+    EXPECT_EQ(found.decided_by, "time");
+    EXPECT_NE(found.reason.find("hidden"), std::string::npos) << found.reason;
+}
+
+TEST(HiddenWork, WhatMemoryAloneCanDoIsNot) {
+    const MemoryCurve slow;
+    const Judgement found =
+        judged([&](double n) { return n * slow.cost_ns(64 * n); }, slow); // every step a random access
+    EXPECT_EQ(found.verdict, Verdict::holds) << found.reason;
+    EXPECT_EQ(found.decided_by, "steps");
+    // On a machine whose memory is level the same times are a secret.
+    const MemoryCurve level({{4096, 2}, {1e9, 2.2}});
+    EXPECT_EQ(judged([&](double n) { return n * slow.cost_ns(64 * n); }, level).verdict, Verdict::exceeded);
+}
+
+} // namespace
+} // namespace iron

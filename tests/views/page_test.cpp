@@ -1,0 +1,75 @@
+// The report as HTML and Markdown.
+#include <gtest/gtest.h>
+
+#include "views/page.h"
+
+namespace iron {
+namespace {
+
+Page page() {
+    Page all;
+    all.title = "Highest <water>";
+    all.finding = {"Fastest: scan & others."};
+    const PageClaim claim{"<script>alert(1)</script>", "time O(n)", "n log n", "exceeded",
+                          "steps / n rise.",           ""};
+    PageClaim open = claim;
+    open.solution = "a_b|c";
+    open.verdict = "undecided";
+    open.would_decide = "It would be decided by measuring up to n = 9.";
+    all.claims = {claim, open};
+    all.figures = {{"steps", "Steps \"a\" call", "Man"}};
+    PageSolution solution;
+    solution.name = claim.solution;
+    solution.answers = "wrong answer";
+    solution.claims = {claim};
+    solution.sources = {{"scan.cpp", "if (a < b && c > d) return \"</pre>\";"}};
+    solution.evidence = {{"Input", "1 2"}};
+    all.solutions = {solution};
+    all.measured = {{"seed", "1"}};
+    all.doubts = {"Little was read."};
+    all.command = "iron-stopwatch run";
+    return all;
+}
+
+std::size_t count(const std::string &text, const std::string &part) {
+    std::size_t found = 0;
+    for (std::size_t at = 0; (at = text.find(part, at)) != std::string::npos; at += part.size())
+        ++found;
+    return found;
+}
+
+TEST(Page, EscapesEverythingAndNeedsNothingElse) {
+    const std::string html = page_html(page());
+    EXPECT_EQ(count(html, "<script"), 0u);
+    EXPECT_EQ(count(html, "&lt;script&gt;alert(1)"), 2u); // in the table, and as a heading
+    EXPECT_EQ(count(html, "</pre>"), count(html, "<pre"));
+    EXPECT_NE(html.find("a &lt; b &amp;&amp; c &gt; d"), std::string::npos);
+    EXPECT_NE(html.find("<title>Highest &lt;water&gt;</title>"), std::string::npos);
+    EXPECT_EQ(count(html, "http"), 0u); // nothing is fetched
+    EXPECT_NE(html.find("base64,TWFu\""), std::string::npos);
+    EXPECT_EQ(count(html, "class=\"verdict exceeded\""), 1u);
+    EXPECT_EQ(count(html, "It would be decided by"), 1u);
+    EXPECT_NE(html.find("Little was read."), std::string::npos);
+}
+
+// RFC 4648, section 10.
+TEST(Page, PicturesAreInBase64) {
+    const std::pair<const char *, const char *> known[] = {
+        {"f", "Zg=="}, {"fo", "Zm8="}, {"foo", "Zm9v"}, {"foob", "Zm9vYg=="}, {"fooba", "Zm9vYmE="}};
+    for (const auto &[text, code] : known) {
+        Page one = page();
+        one.figures[0].svg = text;
+        EXPECT_NE(page_html(one).find(std::string("base64,") + code + "\""), std::string::npos) << text;
+    }
+}
+
+TEST(Page, MarkdownKeepsItsTablesWhole) {
+    const std::string text = page_markdown(page());
+    EXPECT_EQ(text.find("# Highest \\<water\\>\n"), 0u) << text;
+    EXPECT_NE(text.find("| a\\_b\\|c | time O(n) | n log n | undecided |\n"), std::string::npos) << text;
+    EXPECT_EQ(count(text, "<script"), count(text, "\\<script"));
+    EXPECT_NE(text.find("](figures/steps.svg)"), std::string::npos);
+}
+
+} // namespace
+} // namespace iron
