@@ -6,9 +6,9 @@
 #include <map>
 #include <mutex>
 #include <sstream>
-#include <unistd.h>
 
 #include "lab/build.h"
+#include "lab/file_lock.h"
 #include "records/digest.h"
 #include "records/files.h"
 
@@ -102,13 +102,16 @@ Product BuildStore::made(const std::vector<std::string> &pattern, const fs::path
     const fs::path kept = kept_ / "builds" / hex_digest(identity);
     product.program = kept / file;
     const fs::path list = kept / "read.txt";
+    std::error_code ignored;
+    fs::create_directories(kept, ignored);
+    // Whoever else wants the same (a copy of a solution, another session) waits, and finds it made.
+    const FileLock lock(kept / "lock");
     if (fs::exists(product.program) && unchanged(list, folder)) {
         product.ok = product.cached = true;
         return product;
     }
-    fs::create_directories(kept);
-    const fs::path fresh = product.program.string() + fmt::format(".part-{}", getpid()),
-                   rules = fresh.string() + ".d";
+    const fs::path fresh = product.program.string() + ".part", rules = fresh.string() + ".d";
+    fs::remove_all(fresh, ignored); // of a session that was killed
     Launch launch;
     for (std::string word : pattern) {
         const std::size_t at = word.find("{output}");
@@ -144,7 +147,6 @@ Product BuildStore::made(const std::vector<std::string> &pattern, const fs::path
     if (fs::is_directory(product.program)) fs::remove_all(product.program);
     fs::rename(fresh, product.program);
     write_file(list, read);
-    std::error_code ignored;
     fs::remove(rules, ignored);
     product.ok = true;
     return product;

@@ -1,35 +1,17 @@
 #include "lab/quiet.h"
 
 #include <cstdlib>
-#include <fcntl.h>
 #include <sched.h>
-#include <sys/file.h>
-#include <sys/stat.h>
-#include <unistd.h>
-
-#include "lab/interrupt.h"
 
 namespace iron {
 
-MachineLock::MachineLock(const std::function<void()> &waiting) {
-    const char *named = std::getenv("IRON_STOPWATCH_LOCK");
-    const char *path = named && *named ? named : "/tmp/iron-stopwatch.lock";
-    fd_ = open(path, O_RDWR | O_CREAT | O_CLOEXEC, 0666);
-    if (fd_ < 0) fd_ = open(path, O_RDONLY | O_CLOEXEC); // another user's
-    if (fd_ < 0) return;                                 // no lock can be had: measured all the same
-    fchmod(fd_, 0666);
-    bool told = false;
-    while (flock(fd_, LOCK_EX | LOCK_NB) != 0) {
-        if (!told) waiting();
-        told = true;
-        stop_if_interrupted();
-        usleep(100'000);
-    }
-}
-
-MachineLock::~MachineLock() {
-    if (fd_ >= 0) close(fd_);
-}
+MachineLock::MachineLock(const std::function<void()> &waiting)
+    : FileLock(
+          [] {
+              const char *named = std::getenv("IRON_STOPWATCH_LOCK");
+              return named && *named ? named : "/tmp/iron-stopwatch.lock";
+          }(),
+          waiting) {}
 
 namespace {
 

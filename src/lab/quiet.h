@@ -4,20 +4,15 @@
 #include <functional>
 #include <vector>
 
+#include "lab/file_lock.h"
+
 namespace iron {
 
 // Held by whoever measures, machine-wide: a lock on $IRON_STOPWATCH_LOCK, by default
-// /tmp/iron-stopwatch.lock. Let go when the process ends, however it does.
-class MachineLock {
+// /tmp/iron-stopwatch.lock.
+class MachineLock : public FileLock {
   public:
-    // Waits for it; `waiting` is called once if there is something to wait for. Throws Error (interrupted).
     explicit MachineLock(const std::function<void()> &waiting);
-    ~MachineLock();
-    MachineLock(const MachineLock &) = delete;
-    MachineLock &operator=(const MachineLock &) = delete;
-
-  private:
-    int fd_ = -1;
 };
 
 // The tool keeps to the first processor while this lives.

@@ -4,6 +4,7 @@
 #include <cstring>
 #include <fcntl.h>
 #include <fstream>
+#include <random>
 #include <sstream>
 #include <unistd.h>
 
@@ -31,8 +32,9 @@ void write_file(const fs::path &path, std::string_view text) {
     };
     std::error_code ignored;
     if (path.has_parent_path()) fs::create_directories(path.parent_path(), ignored);
-    const fs::path beside = path.string() + ".part-" + std::to_string(getpid());
-    const int fd = open(beside.c_str(), O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0666);
+    // A process number would not do: it is not unique where processes have namespaces of their own.
+    const fs::path beside = path.string() + ".part-" + std::to_string(std::random_device()());
+    const int fd = open(beside.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0666);
     if (fd < 0) throw failed("can't be written");
     for (std::size_t done = 0; done < text.size();) {
         const ssize_t wrote = write(fd, text.data() + done, text.size() - done);

@@ -1,6 +1,7 @@
 // The whole path through the built program: files, messages and exit status.
 #include <algorithm>
 #include <fstream>
+#include <thread>
 
 #include "cli/folder.h"
 #include "records/journal.h"
@@ -284,6 +285,23 @@ TEST(Run, OtherCompilersFlagsAndBuildCommandsAreTaken) {
     expect_contains(ran.err, "own: steps are not counted: its build command has no {flags}");
     for (const auto &claim : folder.list("claims.json", "claims"))
         EXPECT_EQ(claim.at("decided_by"), claim.at("solution") == "scan" ? "steps" : "time");
+}
+
+TEST(Build, SessionsSideBySideShareOneStore) {
+    const Workspace store;
+    std::vector<Folder> folders(4);
+    std::vector<Ran> ran(folders.size());
+    setenv("IRON_STOPWATCH_CACHE", store.path().c_str(), 1);
+    std::vector<std::thread> sessions;
+    for (std::size_t i = 0; i < folders.size(); ++i) {
+        folders[i].good();
+        folders[i].levels(Folder::table("scan"));
+        sessions.emplace_back([&, i] { ran[i] = folders[i].run({"agree", "--tries", "20"}); });
+    }
+    for (std::thread &session : sessions)
+        session.join();
+    for (const Ran &one : ran)
+        EXPECT_EQ(one.status, 0) << one.out << one.err;
 }
 
 TEST(Build, IsKeptUntilSomethingItReadChanges) {
