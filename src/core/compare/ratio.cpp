@@ -85,7 +85,12 @@ void draw_together(std::vector<LogRatio> &ratios) {
     constexpr double worth = 3;
     std::vector<double> spreads;
     for (const LogRatio &ratio : ratios)
-        if (ratio.freedom > 0) spreads.push_back(ratio.error * std::sqrt(ratio.kept));
+        if (ratio.freedom > 0) {
+            // The median of a spread from few readings is too small (chi-squared, Wilson and Hilferty, PNAS
+            // 17, 1931).
+            const double median = std::pow(1 - 2 / (9 * ratio.freedom), 3);
+            spreads.push_back(ratio.error * std::sqrt(ratio.kept / median));
+        }
     const double common = spreads.empty() ? 0.05 : std::max(quantile(spreads, 0.5), 1e-4);
     for (LogRatio &ratio : ratios) {
         const double own = ratio.error * std::sqrt(ratio.kept);
@@ -205,15 +210,22 @@ RatioCourse ratio_between_sessions(const Series &later, const Series &earlier, N
 
 namespace {
 
-// The root near `start` of the parabola of ln ratio over ln size through the points from `first` to `last`.
+// The root near `start` of a cubic (a parabola or a line where points are few) of ln ratio over ln size
+// through the points from `first` to `last`.
 std::optional<Crossing> crossing_near(const std::vector<RatioPoint> &points, std::size_t first,
                                       std::size_t last, double start) {
-    const Eigen::Index count = static_cast<Eigen::Index>(last - first + 1), degree = count >= 5 ? 2 : 1;
+    const Eigen::Index count = static_cast<Eigen::Index>(last - first + 1), degree = count >= 7   ? 3
+                                                                                     : count >= 5 ? 2
+                                                                                                  : 1;
     Eigen::MatrixXd a(count, degree + 1);
     Eigen::VectorXd b(count);
+    // Neighbours are alike: none counts for more because its few readings lie close together by chance.
+    double squares = 0;
+    for (std::size_t i = first; i <= last; ++i)
+        squares += points[i].error * points[i].error / static_cast<double>(count);
     for (Eigen::Index i = 0; i < count; ++i) {
         const RatioPoint &point = points[first + static_cast<std::size_t>(i)];
-        const double x = std::log(point.size) - start, w = 1 / point.error;
+        const double x = std::log(point.size) - start, w = 1 / std::max(point.error, std::sqrt(squares));
         for (Eigen::Index p = 0; p <= degree; ++p)
             a(i, p) = w * std::pow(x, static_cast<double>(p));
         b[i] = w * std::log(point.ratio);
@@ -221,10 +233,22 @@ std::optional<Crossing> crossing_near(const std::vector<RatioPoint> &points, std
     const Eigen::VectorXd c = a.colPivHouseholderQr().solve(b);
     const double freedom = static_cast<double>(count - degree - 1);
     if (freedom < 1) return std::nullopt;
-    const double scale = std::max(1.0, (a * c - b).squaredNorm() / freedom);
+    // The points' errors come of their own readings: they count beside what is off here.
+    const double known = static_cast<double>(count);
+    const double scale = (known + (a * c - b).squaredNorm()) / (known + freedom);
     const Eigen::MatrixXd covariance = scale * (a.transpose() * a).inverse();
-    const auto height = [&](double x) { return c[0] + c[1] * x + (degree == 2 ? c[2] * x * x : 0); };
-    const auto slope = [&](double x) { return c[1] + (degree == 2 ? 2 * c[2] * x : 0); };
+    const auto height = [&](double x) {
+        double sum = 0;
+        for (Eigen::Index p = degree; p >= 0; --p)
+            sum = sum * x + c[p];
+        return sum;
+    };
+    const auto slope = [&](double x) {
+        double sum = 0;
+        for (Eigen::Index p = degree; p >= 1; --p)
+            sum = sum * x + static_cast<double>(p) * c[p];
+        return sum;
+    };
     double root = 0;
     for (int i = 0; i < 50; ++i) { // Newton's method
         if (slope(root) == 0) return std::nullopt;
@@ -237,7 +261,7 @@ std::optional<Crossing> crossing_near(const std::vector<RatioPoint> &points, std
     for (Eigen::Index p = 0; p <= degree; ++p)
         powers[p] = std::pow(root, static_cast<double>(p));
     const double error = std::sqrt(powers.dot(covariance * powers)) / std::abs(slope(root));
-    const double half = student(0.975, freedom) * error, at = start + root;
+    const double half = student(0.975, known + freedom) * error, at = start + root;
     return Crossing{std::exp(at), {std::exp(at - half), std::exp(at + half)}, slope(root) > 0};
 }
 

@@ -59,8 +59,9 @@ struct Crossing {
 };
 
 // Within the measured range: between two sizes at which it is clear who takes less, and not the same one.
-// Each from a parabola of ln ratio over ln size through the four nearest sizes on either side: its root, with
-// an error of its height there over its slope and Student's quantile.
+// Each from a cubic of ln ratio over ln size through the four nearest sizes on either side (where those are
+// few, a parabola or a line): its root, with an error of its height there over its slope and Student's
+// quantile.
 std::vector<Crossing> crossings(const RatioCourse &course);
 
 } // namespace iron

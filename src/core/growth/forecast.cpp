@@ -15,7 +15,6 @@ namespace {
 constexpr double far_behind = 6; // ln units
 constexpr std::size_t most_components = 8;
 constexpr double least_time_spread = 0.01, least_exact_spread = 0.002;
-constexpr double widened = 1.25;
 
 } // namespace
 
@@ -73,7 +72,9 @@ void Forecaster::add(const std::vector<Term> &terms, double chi2, double weight,
     }
     one.freedom = std::max(3.0, static_cast<double>(rows - count));
     // Counts and bytes are exact: what is off there is the curve.
-    const double phi = noise == Noise::timed ? std::max(1.0, chi2 / one.freedom) : chi2 / one.freedom;
+    const double off = chi2 / one.freedom;
+    // Less off than the errors say is half luck.
+    const double phi = noise == Noise::timed ? std::max((1 + off) / 2, off) : off;
     // Columns may all but coincide: a little is added to what is inverted.
     Eigen::MatrixXd normal = a.transpose() * a;
     normal.diagonal() *= 1 + 1e-9;
@@ -93,8 +94,8 @@ void Forecaster::add(const std::vector<Term> &terms, double chi2, double weight,
             one.anchor += (points[at].log_value - std::log(fitted[at])) / static_cast<double>(used);
         error += points[at].error * points[at].error / static_cast<double>(used);
     }
-    one.spread =
-        std::hypot(std::sqrt(phi * error), noise == Noise::timed ? least_time_spread : least_exact_spread);
+    one.estimated = phi * error;
+    one.known = std::pow(noise == Noise::timed ? least_time_spread : least_exact_spread, 2);
     components_.push_back(std::move(one));
 }
 
@@ -116,9 +117,10 @@ std::optional<Forecast> Forecaster::at(const Sizes &sizes) const {
         for (std::size_t j = 0; j < count; ++j)
             for (std::size_t k = 0; k < count; ++k)
                 variance += curve[j] / value * one.covariance[j * count + k] * (curve[k] / value);
-        here.push_back({std::log(value) + one.anchor,
-                        widened * std::sqrt(std::max(variance, 0.0) + one.spread * one.spread), one.weight,
-                        one.freedom});
+        // What is known from the start needs no Student's tails (Welch and Satterthwaite).
+        const double estimated = std::max(variance, 0.0) + one.estimated, all = estimated + one.known;
+        here.push_back({std::log(value) + one.anchor, std::sqrt(all), one.weight,
+                        one.freedom * std::min(std::pow(all / std::max(estimated, 1e-300), 2), 1e6)});
         weights += one.weight;
     }
     if (here.empty()) return std::nullopt;

@@ -21,7 +21,7 @@ class Forecaster {
 
     // A mixture of all growths that explain the readings nearly as well, weighted by exp(half of what their
     // score is behind). Each is lognormal: the curve's own uncertainty from its least squares, the readings'
-    // error and 1 % (counts 0.2 %), widened by a quarter, with Student's tails (docs/statistics.md). Each
+    // error and 1 % (counts 0.2 %) that sessions differ by, with Student's tails (docs/statistics.md). Each
     // goes through the mean of the three largest readings: where the memory hierarchy has made things dearer,
     // they stay so. Nothing where nothing was fitted.
     std::optional<Forecast> at(const Sizes &sizes) const;
@@ -42,8 +42,8 @@ class Forecaster {
         std::vector<double> covariance; // of the factors, row by row
         double weight = 0;
         double anchor = 0; // ln: the largest readings over the curve
-        double spread = 0; // of ln value, at no distance
-        double freedom = 3;
+        double estimated = 0, known = 0; // variances of ln value at no distance
+        double freedom = 3;              // of the estimated one
     };
     void add(const std::vector<Term> &terms, double chi2, double weight, const std::vector<Sizes> &places,
              const std::vector<Located> &points, Noise noise);

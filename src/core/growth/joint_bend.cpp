@@ -1,0 +1,70 @@
+#include "core/growth/joint_bend.h"
+
+#include <algorithm>
+
+#include "core/bound/print.h"
+
+namespace iron {
+
+namespace {
+
+using Kind = ExpressionNode::Kind;
+
+std::vector<Expression> factors_of(const Expression &e) {
+    return e->kind == Kind::product ? e->of : std::vector<Expression>{e};
+}
+
+Expression minimum_in(const Expression &e) {
+    for (const Expression &factor : factors_of(e)) {
+        if (factor->kind == Kind::minimum) return factor;
+        if ((factor->kind == Kind::power || factor->kind == Kind::square_root) &&
+            factor->of[0]->kind == Kind::minimum)
+            return factor->of[0];
+    }
+    return nullptr;
+}
+
+double power_of(const Expression &e, const Expression &root) {
+    const std::string name = print(root);
+    double power = 0;
+    for (const Expression &factor : factors_of(e)) {
+        if (print(factor) == name) power += 1;
+        if (factor->kind == Kind::square_root && print(factor->of[0]) == name) power += 0.5;
+        if (factor->kind == Kind::power && print(factor->of[0]) == name && sizes_in(factor->of[1]).empty())
+            power += static_cast<double>(evaluate(factor->of[1], {}));
+    }
+    return power;
+}
+
+} // namespace
+
+std::vector<std::string> what_bends(const JointTerm &lead, const std::vector<std::string> &names) {
+    return minimum_in(lead.expression) ? std::vector<std::string>{"min"} : names;
+}
+
+Set bent_set(JointSets &sets, const Set &base, const std::vector<Bend> &bends) {
+    Set set;
+    for (std::size_t i = 0; i < base.size(); ++i) {
+        const Expression expression = sets.term(base[i]).expression;
+        std::vector<Expression> factors = {expression};
+        for (const auto &[name, by] : bends[i]) {
+            if (by == 0) continue;
+            const Expression root = name == "min" ? minimum_in(expression) : make_size(name);
+            if (power_of(expression, root) + by < -1e-9) return {};
+            factors.push_back(make(Kind::power, {root, make_number(by)}));
+        }
+        if (factors.size() == 1)
+            set.push_back(base[i]);
+        else {
+            const Expression product = make(Kind::product, factors);
+            const std::string name = print_canonical(product);
+            set.push_back(
+                sets.add(parse_expression(name, sets.candidates().names), sets.term(base[i]).prior));
+        }
+    }
+    std::sort(set.begin(), set.end());
+    if (std::adjacent_find(set.begin(), set.end()) != set.end() || !sets.antichain(set)) return {};
+    return set;
+}
+
+} // namespace iron
