@@ -89,16 +89,19 @@ std::vector<NamedNeed> open_needs(const Session &session, const std::vector<Solu
     std::vector<NamedNeed> needs;
     for (const SolutionClaims &one : claims)
         for (const std::string &shape : session.shape_names())
-            needs.push_back({one.solution, shape, true, 0});
+            needs.push_back({one.solution, shape, true, 0, false});
     for (const JudgedClaim &one :
          judge_claims(claims, fitted.growths, session.problem.sizes.front().name, memory)) {
-        if (one.judgement.verdict != Verdict::undecided) continue;
+        if (one.judgement.verdict == Verdict::holds) continue;
+        const bool open = one.judgement.verdict == Verdict::undecided;
         for (NamedNeed &need : needs)
             if (need.solution == one.solution &&
                 (one.judgement.worst_shape.empty() || need.shape == one.judgement.worst_shape)) {
-                need.decided = false;
-                if (one.judgement.would_decide)
-                    need.up_to = std::max(need.up_to, one.judgement.would_decide->size);
+                need.decided = need.decided && !open;
+                need.more_inputs = true; // no claim is refused for the luck of one input
+                const auto &decide = one.judgement.would_decide;
+                if (open && decide && decide->size_name == session.problem.sizes.front().name)
+                    need.up_to = std::max(need.up_to, decide->size);
             }
     }
     return needs;

@@ -14,7 +14,7 @@ namespace {
 
 constexpr double batch_s = 100e-6; // a batch is long against the clock's 20 ns
 constexpr int inputs_a_batch = 16;
-constexpr int inputs_by_program = 4;    // a process each: sixteen a cell would eat the budget
+constexpr int inputs_by_program = 2;    // a process each: sixteen a cell would eat the budget
 constexpr double input_room = 64 << 20; // bytes of inputs, or copies, at a time
 
 // Where every byte is seen, a call may still go one frame deeper into the allocator than another.
@@ -84,6 +84,7 @@ void Bench::start(std::unique_ptr<Worker> &worker, const Runnable &runnable, boo
 void Bench::load(const Spot &spot, int wanted) {
     const Where where{spot.shape, spot.sizes};
     std::vector<long> &held = loaded_[where];
+    inputs_.prepare(spot.shape, spot.sizes, spot.seed + held.size(), wanted - static_cast<int>(held.size()));
     while (static_cast<int>(held.size()) < wanted) {
         const InputStore::Input input = inputs_.get(spot.shape, spot.sizes, spot.seed + held.size());
         const long number = next_input_++;

@@ -18,16 +18,19 @@ constexpr double limit_s = 60;
 Generators::Generators(const Problem &problem, std::filesystem::path scratch)
     : problem_(problem), scratch_(std::move(scratch)) {}
 
+void Generators::make_ready(const Shape &shape) {
+    if (ready_.contains(shape.program)) return;
+    Runnable fresh = Builder(scratch_).helper(problem_, shape.program);
+    fresh.limits.output_bytes = problem_.limits.memory_bytes;
+    fresh.limits.memory_bytes = 0;
+    ready_.emplace(shape.program, std::move(fresh));
+}
+
 void Generators::make(const Shape &shape, const Sizes &sizes, std::uint64_t seed,
                       const std::filesystem::path &path) {
-    auto found = ready_.find(shape.program);
-    if (found == ready_.end()) {
-        Runnable fresh = Builder(scratch_).helper(problem_, shape.program);
-        fresh.limits.output_bytes = problem_.limits.memory_bytes;
-        fresh.limits.memory_bytes = 0;
-        found = ready_.emplace(shape.program, std::move(fresh)).first;
-    }
-    Runnable call = found->second;
+    make_ready(shape);
+    Runnable call = ready_.at(shape.program);
+    call.processors = processors_;
     std::string words = shape.program;
     const auto add = [&](const std::string &word) {
         call.command.push_back(word);
@@ -37,8 +40,10 @@ void Generators::make(const Shape &shape, const Sizes &sizes, std::uint64_t seed
     for (const SizeRule &rule : problem_.sizes)
         add(fmt::format("{}={:.0f}", rule.name, sizes.at(rule.name)));
     add(fmt::format("seed={}", seed));
-    const Ending ending = run_program(call, "/dev/null", path, scratch_ / "generator.err", limit_s);
+    const std::filesystem::path errors = path.string() + ".err"; // nobody else's
+    const Ending ending = run_program(call, "/dev/null", path, errors, limit_s);
     std::error_code ignored;
+    std::filesystem::remove(errors, ignored);
     std::string fault;
     if (ending.outcome == Outcome::over_output)
         fault = "printed more than " + bytes_text(static_cast<double>(call.limits.output_bytes)) +

@@ -3,6 +3,7 @@
 #include <fstream>
 
 #include "core/error.h"
+#include "lab/parallel.h"
 #include "records/files.h"
 
 namespace iron {
@@ -16,15 +17,34 @@ InputStore::Input InputStore::get(const std::string &shape, const Sizes &sizes, 
                                   Draw draw) {
     const Key key{shape, sizes, seed, draw};
     if (const auto found = inputs_.find(key); found != inputs_.end()) return found->second;
-    Input input{folder_ / ("input-" + std::to_string(++number_)), 0};
-    write(shape, sizes, seed, draw, input.path);
-    input.bytes = std::filesystem::file_size(input.path);
+    const std::filesystem::path path = next_path();
+    write(shape, sizes, seed, draw, path);
+    return keep(key, path);
+}
+
+void InputStore::prepare(const std::string &name, const Sizes &sizes, std::uint64_t seed, int count) {
+    const Shape &shape = *problem_.shape(name);
+    if (shape.text) return;
+    std::vector<std::pair<Key, std::filesystem::path>> missing;
+    for (int i = 0; i < count; ++i)
+        if (const Key key{name, sizes, seed + static_cast<std::uint64_t>(i), Draw::random};
+            !inputs_.contains(key))
+            missing.push_back({key, next_path()});
+    generators_.make_ready(shape);
+    parallel_for(static_cast<int>(missing.size()), [&](int i) {
+        generators_.make(shape, sizes, std::get<2>(missing[i].first), missing[i].second);
+    });
+    for (const auto &[key, path] : missing)
+        keep(key, path);
+}
+
+InputStore::Input InputStore::keep(const Key &key, const std::filesystem::path &path) {
+    Input input{path, std::filesystem::file_size(path)};
     if (input.bytes > most_in_memory_) {
         if (!on_disk_) on_disk_.emplace(Workspace::Place::disk);
-        const std::filesystem::path path = on_disk_->path() / input.path.filename();
-        std::filesystem::copy_file(input.path, path);
-        std::filesystem::remove(input.path);
-        input.path = path;
+        input.path = on_disk_->path() / path.filename();
+        std::filesystem::copy_file(path, input.path);
+        std::filesystem::remove(path);
     }
     kept_bytes_ += input.bytes;
     while (kept_bytes_ > keep_bytes_ && !order_.empty()) {

@@ -8,6 +8,8 @@
 #include <optional>
 #include <string>
 #include <tuple>
+#include <utility>
+#include <vector>
 
 #include "lab/generator.h"
 #include "lab/input.h"
@@ -29,6 +31,11 @@ class InputStore {
     // Throws Error (usage) where the shape can't be made at these sizes, Error (not_possible) where its
     // program fails. `draw` means nothing to a program.
     Input get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw = Draw::random);
+    // Makes those of seed, seed + 1, … that are not there yet, where a program makes them: side by side,
+    // since starting it takes longest. Throws like get().
+    void prepare(const std::string &shape, const Sizes &sizes, std::uint64_t seed, int count);
+    // Where programs that make inputs may run, when the caller keeps to fewer processors.
+    void run_on(std::vector<int> processors) { generators_.run_on(std::move(processors)); }
     // Any text as an input, gone with the next one.
     std::filesystem::path put(const std::string &text);
 
@@ -38,6 +45,9 @@ class InputStore {
 
   private:
     using Key = std::tuple<std::string, Sizes, std::uint64_t, Draw>;
+    Input keep(const Key &key, const std::filesystem::path &path);
+    std::filesystem::path next_path() { return folder_ / ("input-" + std::to_string(++number_)); }
+
     const Problem &problem_;
     std::filesystem::path folder_;
     Generators generators_;

@@ -64,6 +64,7 @@ class Measuring {
             if (options.shapes.empty() ||
                 std::find(options.shapes.begin(), options.shapes.end(), shape.name) != options.shapes.end())
                 shapes_.push_back(shape.name);
+        inputs_.run_on(processors_.all());
         std::vector<Built> measured;
         for (const Built &one : built)
             if (const SolutionAgreement *entry = agreement.solution(one.name);
@@ -314,7 +315,11 @@ class Measuring {
         const std::vector<double> &sizes = lines_[step.cell.line].sizes;
         const auto rung = std::find(sizes.begin(), sizes.end(), step.cell.size) - sizes.begin();
         const bool twice = generation_ == 0 && step.round == 0 && rung % 4 == 0 && rung <= 12;
-        for (Measurement &m : bench_of(step.cell).count(spot, blank(step, "counting"), twice)) {
+        // Later rounds ask what other inputs cost.
+        const Spot other{spot.shape, spot.sizes, spot.seed + static_cast<std::uint64_t>(step.round)};
+        Measurement form = blank(step, "counting");
+        form.seed = other.seed;
+        for (Measurement &m : bench_of(step.cell).count(other, form, twice)) {
             if (m.varying) varying_.insert({m.solution, m.shape});
             if (m.kind == "counting") m.varying = varying_.contains({m.solution, m.shape});
             keep(std::move(m));
@@ -338,6 +343,25 @@ class Measuring {
             }
     }
 
+    // Whether what is counted hangs on the input: it differs from seed to seed somewhere, or no place has
+    // seen two of them yet.
+    bool hangs_on_input(const std::string &solution, const std::string &shape) const {
+        std::map<std::pair<std::string, Sizes>, std::map<std::uint64_t, double>> read;
+        for (const Measurement &m : taken_)
+            if (m.solution == solution && m.shape == shape && m.outcome == Outcome::done &&
+                m.kind != "timing")
+                read[{m.kind, m.sizes}][m.seed] = m.kind == "counting"
+                                                      ? static_cast<double>(m.steps)
+                                                      : static_cast<double>(m.space.space_bytes);
+        bool several = false;
+        for (const auto &[where, by_seed] : read) {
+            several = several || by_seed.size() > 1;
+            for (const auto &[seed, value] : by_seed)
+                if (value != by_seed.begin()->second) return true;
+        }
+        return !several;
+    }
+
     std::vector<Need> needs() {
         std::vector<Need> list;
         for (const NamedNeed &need : options_.judge(taken_)) {
@@ -345,8 +369,9 @@ class Measuring {
             int solution = 0;
             for (const Bench &bench : benches_) {
                 if (bench.name() == need.solution && shape != shapes_.end())
-                    list.push_back(
-                        {solution, static_cast<int>(shape - shapes_.begin()), need.decided, need.up_to});
+                    list.push_back({solution, static_cast<int>(shape - shapes_.begin()), need.decided,
+                                    need.up_to,
+                                    need.more_inputs && hangs_on_input(need.solution, need.shape)});
                 ++solution;
             }
         }

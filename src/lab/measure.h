@@ -20,7 +20,8 @@ namespace iron {
 struct NamedNeed {
     std::string solution, shape;
     bool decided = true;
-    double up_to = 0; // a size that should decide it
+    double up_to = 0;         // a size that should decide it
+    bool more_inputs = false; // other inputs are worth counting, should counts hang on the input
 };
 
 struct MeasureOptions {

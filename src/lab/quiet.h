@@ -23,6 +23,8 @@ class Processors {
     Processors(const Processors &) = delete;
     Processors &operator=(const Processors &) = delete;
 
+    // What this process was given: for work that nothing is measured beside.
+    const std::vector<int> &all() const { return all_; }
     // For a solution of one thread, and for others: none in common with the tool where there are several.
     // Empty where there is only one processor.
     std::vector<int> for_one_thread() const;

@@ -6,6 +6,7 @@
 #include <fcntl.h>
 #include <map>
 #include <nlohmann/json.hpp>
+#include <set>
 #include <tuple>
 #include <unistd.h>
 
@@ -231,6 +232,9 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
     };
     std::map<std::tuple<std::string, std::string, std::string>, Found> found;
     std::map<std::string, double> grains; // of space, by solution
+    // Counts and bytes of one input are one reading, however often they were taken: lines through the sizes
+    // cross.
+    std::set<std::tuple<std::string, std::string, std::string, Sizes, std::uint64_t>> exact;
     for (const Measurement &m : measurements) {
         std::vector<double> sizes;
         for (const std::string &name : names)
@@ -238,6 +242,9 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
         if (m.outcome != Outcome::done || sizes.size() != names.size()) continue;
         const Metric metric = metric_of(m);
         if (m.kind == "space") grains[m.solution] = static_cast<double>(m.space.grain_bytes);
+        if (m.kind != "timing" && !m.varying &&
+            !exact.insert({m.solution, m.shape, metric.name, m.sizes, m.seed}).second)
+            continue;
         const Reading reading{m.generation, m.round, metric.value};
         Found &here = found[{m.solution, m.shape, metric.name}];
         here.cells[sizes].push_back(reading);

@@ -119,6 +119,24 @@ TEST(Joint, CallsThatEndEarlyDoNotSpeakForTheWorst) {
     EXPECT_EQ(judged(series, "Theta(n k)").judgement.verdict, Verdict::undecided);
 }
 
+TEST(Joint, WhatOnlySmallSizesShowIsNoGrowth) {
+    // An answer that is found early while k is small: no more than 2 n whatever k is.
+    const auto found_early = cells([](double n, double k) { return 2 * n * (1 - std::exp(-k / 12)) + 9; });
+    const Judgement j = judged(found_early, "O(n)").judgement;
+    EXPECT_NE(j.verdict, Verdict::exceeded) << j.reason;
+    // Growth that goes on is held against the bound as before.
+    EXPECT_EQ(verdict(cells([](double n, double k) { return 2 * n * lg(k) + 9; }), "O(n)"),
+              Verdict::exceeded);
+}
+
+TEST(Joint, PlacesFarBelowTheCurveAreTakenForEarlyEnds) {
+    // Small k lets the larger n end early, and no smaller place shows it.
+    const auto series = cells([](double n, double k) { return k < 16 && n > 100 ? 0.3 * n * n : n * n + 5; });
+    const Judgement j = judged(series, "O(n^2)").judgement;
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+    EXPECT_EQ(judged(series, "O(n^1.5)").judgement.verdict, Verdict::exceeded);
+}
+
 TEST(Joint, LooseIsSaidWithTheSmallestClaim) {
     const auto product = cells([](double n, double k) { return 3 * n * k + 20 * n + 7; });
     const Judgement loose = judged(product, "O(n k log n)").judgement;

@@ -138,6 +138,35 @@ TEST(Planner, ExponentialGrowthIsFilledInByOnes) {
     EXPECT_GE(machine.largest(0), 22);
 }
 
+TEST(Planner, AShortSeriesIsFilledInBeforeTheClimbRunsOutOfTime) {
+    Simulated machine = simulated(3, 30);
+    for (double size = 4; size < 16; ++size)
+        machine.options.lines[0].below.push_back(size);
+    machine.load_a_number_s = 2e-4; // dear inputs: the others' climb alone would take all the time there is
+    machine.call_s = [](const Cell &cell) {
+        return cell.solution == 0 ? 1e-8 * std::exp2(cell.size) : 1e-9 * cell.size;
+    };
+    machine.run();
+    EXPECT_GE(machine.sizes(0), 8u);
+}
+
+TEST(Planner, OtherInputsAreCountedWhereCountsHangOnThem) {
+    Simulated machine = simulated(2, 20, 1e4);
+    machine.options.judges = true;
+    machine.call_s = [](const Cell &cell) { return 1e-8 * cell.size; };
+    machine.needs = [](const Simulated &) {
+        std::vector<Need> needs = {{0, 0, false}, {0, 1, false}, {1, 0, false}, {1, 1, false}};
+        needs[0].more_inputs = true;
+        return needs;
+    };
+    machine.run();
+    for (const auto &[cell, times] : machine.counted)
+        if (cell.solution == 0 && cell.shape == 0)
+            EXPECT_GE(times, 10) << cell.size;
+        else
+            EXPECT_LE(times, 3) << cell.size; // one a generation
+}
+
 TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {
     Simulated machine = simulated(1, 10, 1e5);
     machine.call_s = [](const Cell &cell) { return 1e-9 * cell.size; };

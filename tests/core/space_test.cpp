@@ -2,6 +2,8 @@
 #include <gtest/gtest.h>
 
 #include "core/claim/judge.h"
+#include "core/growth/fit_all.h"
+#include "core/plan/ladder.h"
 #include "support/series.h"
 
 namespace iron {
@@ -40,6 +42,40 @@ TEST(SpaceClaim, CapacitiesThatDoubleAreLinear) {
     const auto doubled = [](double n) { return 4 * std::exp2(std::ceil(std::log2(n))) * 1.5; };
     EXPECT_EQ(on_space("O(n)", bytes(doubled)), Verdict::holds);
     EXPECT_EQ(on_space("O(sqrt n)", bytes(doubled)), Verdict::exceeded);
+}
+
+SeriesGrowth fitted(auto law) {
+    NamedSeries named{"hand", "calm", "space", {"n", {}}};
+    for (const double n : ladder(16, 131'072))
+        named.series.points.push_back({n, {{0, 0, law(n)}}});
+    return fit_one(named, {parse_bound("O(n)", {"n"})}, nullptr);
+}
+
+TEST(SpaceClaim, StepsAsWideAsTheLadderAreToldApart) {
+    // A table that is made four times as large whenever it is two thirds full, as hash tables are.
+    const auto table = [](double n) { return 72 * std::pow(4, std::ceil(std::log2(1.5 * n) / 2)) + 80; };
+    const SeriesGrowth growth = fitted(table);
+    EXPECT_EQ(growth.growth.doublings_apart, 2);
+    const auto on = [&](const char *bound) {
+        return judge("space", parse_bound(bound, {"n"}), "n", {{"calm", {}, {}, growth.growth}});
+    };
+    EXPECT_EQ(on("O(n)").verdict, Verdict::holds) << on("O(n)").reason;
+    EXPECT_NE(on("O(n)").reason.find("two doublings apart"), std::string::npos) << on("O(n)").reason;
+    EXPECT_EQ(on("O(sqrt n)").verdict, Verdict::exceeded);
+    EXPECT_EQ(fitted([](double n) { return 40 * n; }).growth.doublings_apart, 0);
+}
+
+TEST(SpaceClaim, RoomToSpareIsNoGrowth) {
+    // As read off a list that keeps up to an eighth more than it needs, over few sizes.
+    const double read[] = {800, 1024, 1312, 1888, 2432, 3488, 4448, 6368, 9088, 12960};
+    Series series{"n", {}, 1024};
+    double n = 64;
+    for (const double bytes : read) {
+        series.points.push_back({std::round(n), {{0, 0, bytes}}});
+        n *= std::sqrt(2);
+    }
+    EXPECT_NE(on_space("O(n)", fit_growth(series, {Noise::weighed, {parse_bound("O(n)", {"n"}).growth}})),
+              Verdict::exceeded);
 }
 
 TEST(SpaceClaim, WhatIsBelowTheGrainSaysNothing) {
@@ -93,7 +129,15 @@ TEST(SpaceVerdict, ReadingsBelowACoarseGrainDecideNothing) {
         EXPECT_EQ(j.verdict, Verdict::undecided) << j.reason;
         EXPECT_FALSE(j.loose);
         EXPECT_NE(j.reason.find("2 MiB"), std::string::npos) << j.reason;
+        ASSERT_TRUE(j.would_decide);
+        EXPECT_GT(j.would_decide->size, 1e5);
     }
+    // Beside a shape that takes more it is not the worst.
+    const Growth seen = bytes([](double n) { return 200 * n; }, 2 << 20);
+    const Judgement j =
+        judge("space", parse_bound("O(n)", {"n"}), "n", {{"calm", {}, {}, growth}, {"flood", {}, {}, seen}});
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+    EXPECT_NE(j.reason.find("on calm it stays below"), std::string::npos) << j.reason;
 }
 
 } // namespace

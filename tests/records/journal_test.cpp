@@ -94,6 +94,21 @@ TEST(Series, OverSeveralSizesHoldEveryCellAndTheSweepAlone) {
     EXPECT_EQ(series[0].series.points[0].readings[0].value, 64);
 }
 
+TEST(Series, CountsOfOneInputAreOneReading) {
+    std::vector<Measurement> all;
+    for (const std::uint64_t seed : {7, 7, 7, 8}) {
+        all.push_back(counting("scan", 16, seed == 7 ? 40 : 60));
+        all.back().seed = seed;
+    }
+    const auto readings = [&] {
+        return all_series(all, {"scan"}, {"calm"}, {"n"}, everywhere)[0].series.points[0].readings.size();
+    };
+    EXPECT_EQ(readings(), 2u);
+    for (Measurement &m : all)
+        m.varying = true; // from call to call: each says something
+    EXPECT_EQ(readings(), 4u);
+}
+
 TEST(Series, AreGatheredBySolutionShapeAndMetric) {
     std::vector<Measurement> all = {counting("scan", 32, 64), counting("scan", 16, 32),
                                     counting("pairs", 16, 256)};

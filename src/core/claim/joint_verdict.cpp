@@ -225,6 +225,10 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
         j.reason =
             fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average",
                         j.growth_class, three_digits(100 * misfit(growth.best().fitted, growth.points)));
+    } else if (j.evidence > 0 && outside && growth.ends_early.contains(print_canonical(bound.growth))) {
+        j.reason = fmt::format("{}, as {} does{}; but the larger half of that shows no such growth",
+                               course_words(growth, bound, j.decided_by, outside), outside->name,
+                               unnamed_sizes(bound, *outside));
     } else if (j.evidence > need_exceeded && outside &&
                (exact || !memory_could_do_it(growth, bound, memory))) {
         j.verdict = Verdict::exceeded;

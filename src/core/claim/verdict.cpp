@@ -157,11 +157,22 @@ bool below_a_coarse_grain(const Growth &growth) {
                                                     [&](const Located &p) { return p.log_value == first; });
 }
 
+// Containers keep room to spare, up to an eighth as a rule: so much more than at the ratio's least place is
+// no growth of what is needed.
+bool room_to_spare(const Growth &growth, const Bound &bound, const std::string &size_name) {
+    constexpr double spare = 1.125;
+    double least = 1e300;
+    for (const Located &point : growth.points)
+        least = std::min(least, ratio_at(point, bound, size_name));
+    return ratio_at(growth.points.back(), bound, size_name) < spare * least;
+}
+
 struct OneShape {
     const ShapeGrowth *shape = nullptr;
     const Growth *growth = nullptr; // null where several sizes were judged at once
     Judgement judgement;
     bool joint = false;
+    bool unread = false; // all within a coarse grain
 };
 
 OneShape judge_shape(const std::string &metric, const Bound &bound, const std::string &size_name,
@@ -184,16 +195,19 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
     j.from = growth.from;
     j.to = growth.to;
     if (growth.standing == Growth::Standing::too_few) {
-        j.reason = fmt::format(
-            "only {} sizes were measured, {} = {} to {}: too few to tell growth (6 sizes over {} "
-            "doublings are the least)",
-            growth.points.size(), size_name, grouped(growth.from), grouped(growth.to), exact ? "2" : "3");
+        j.reason = fmt::format("only {} measured, {} = {} to {}: too few to tell growth (6 sizes over {} "
+                               "doublings are the least)",
+                               growth.points.size() == 1 ? "1 size was"
+                                                         : fmt::format("{} sizes were", growth.points.size()),
+                               size_name, grouped(growth.from), grouped(growth.to), exact ? "2" : "3");
         return one;
     }
     if (of_space && below_a_coarse_grain(growth)) {
         j.reason =
             fmt::format("no reading is above {}, and below that none says anything; a larger size would",
                         bytes_text(std::exp(growth.points.front().log_value)));
+        j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
+        one.unread = true;
         return one;
     }
     j.growth_class = growth.best().curve.name;
@@ -205,6 +219,12 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
     if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
         j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average", name,
                                three_digits(100 * misfit(growth.best().fitted, growth.points)));
+    } else if (of_space && bound.kind == Bound::Kind::upper && j.evidence > 0 &&
+               room_to_spare(growth, bound, size_name)) {
+        j.reason = fmt::format("{}; what it rises by after its least place is within what containers keep to "
+                               "spare",
+                               course);
+        j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
     } else if (j.evidence > need.exceeded &&
                (exact || !memory_could_do_it(growth, bound, size_name, memory))) {
         j.verdict = Verdict::exceeded;
@@ -224,6 +244,11 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
                               course, name);
         j.would_decide = size_that_decides(growth, bound, size_name, shape.time);
     }
+    if (growth.doublings_apart > 0)
+        j.reason +=
+            fmt::format("; capacities grow in steps, so only the {} sizes at the dearest place of a "
+                        "step count, {} apart",
+                        growth.points.size(), growth.doublings_apart == 1 ? "a doubling" : "two doublings");
     if (growth.hardest) allow_for_the_hardest(bound, growth.points.size(), j);
     if (memory && j.decided_by == "steps" && j.verdict != Verdict::exceeded)
         look_for_hidden_work(shape, bound, *memory, j);
@@ -262,7 +287,7 @@ int severity(Verdict verdict) {
 void allow_for_the_hardest(const Bound &bound, std::size_t places, Judgement &judgement) {
     if (bound.kind == Bound::Kind::upper) {
         judgement.reason += fmt::format(
-            "; some inputs end early, so only the {} places count where no smaller one took more", places);
+            "; some inputs end early, so only the {} places that took most for their sizes count", places);
         return;
     }
     judgement.verdict = Verdict::undecided;
@@ -302,6 +327,14 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
         nothing.reason = "nothing was measured";
         return nothing;
     }
+    // What never comes above the grain is not the worst where another does.
+    std::string unread;
+    if (bound.kind == Bound::Kind::upper &&
+        std::any_of(all.begin(), all.end(), [](const OneShape &one) { return one.growth && !one.unread; }))
+        std::erase_if(all, [&](const OneShape &one) {
+            if (one.unread) unread += (unread.empty() ? "" : ", ") + one.shape->shape;
+            return one.unread;
+        });
     // The worst verdict first; among equals the shape that comes nearest to leaving the bound.
     const auto worse = [](const OneShape &a, const OneShape &b) {
         const int sa = severity(a.judgement.verdict), sb = severity(b.judgement.verdict);
@@ -322,6 +355,7 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
         judgement.loose = judgement.loose && one.judgement.loose;
     if (shapes.size() > 1 && !judgement.worst_shape.empty())
         judgement.reason = fmt::format("{}: {}", judgement.worst_shape, judgement.reason);
+    if (!unread.empty()) judgement.reason += fmt::format("; on {} it stays below what can be read", unread);
     const OneShape &worst = all.front();
     if (worst.joint) return judgement;
     if (bound.kind == Bound::Kind::upper && (judgement.verdict == Verdict::exceeded || judgement.loose)) {

@@ -35,7 +35,8 @@ struct Growth {
     double exponent = 0;        // d ln value / d ln size of the best curve at the largest size
     std::optional<std::pair<double, double>> interval; // of the exponent, 95 %
     double from = 0, to = 0;                           // range of sizes
-    bool hardest = false; // the sizes that took less than smaller ones were left out: hardest_part()
+    bool hardest = false;    // the sizes that took less than smaller ones were left out: hardest_part()
+    int doublings_apart = 0; // of the sizes that are left, where capacities double: sizes_apart()
 
     const CurveFit &best() const { return fits.front(); }
 };

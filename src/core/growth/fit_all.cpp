@@ -1,5 +1,11 @@
 #include "core/growth/fit_all.h"
 
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "core/bound/print.h"
+
 namespace iron {
 
 namespace {
@@ -15,17 +21,134 @@ std::vector<Bound> smaller_bounds(const std::vector<Bound> &claimed, const Joint
     return smaller;
 }
 
-// Nothing fits where some calls end early: then only the hardest places tell, if those fit.
-template <class Growth, class Fit>
-void look_at_the_hardest(Growth &growth, std::size_t least, const Fit &fit) {
+std::vector<SeriesPoint> &places_of(Series &series) { return series.points; }
+std::vector<SeriesCell> &places_of(CellSeries &series) { return series.cells; }
+
+// The places that do not lie far below a fitted curve.
+template <class Places>
+Places near_the_curve(const Places &series, const std::vector<Located> &points,
+                      const std::vector<double> &fitted) {
+    constexpr double nearly = 0.7;
+    Places part = series;
+    auto &places = places_of(part);
+    std::erase_if(places, [](const auto &place) { return place.readings.empty(); });
+    std::size_t at = 0;
+    std::erase_if(places, [&](const auto &) {
+        const std::size_t i = at++;
+        return points[i].log_value < std::log(nearly * fitted[i]);
+    });
+    return part;
+}
+
+double value_there(const Growth &growth, const Series &series, const SeriesPoint &point) {
+    return value_at(growth.best(), series.size_name, point.size);
+}
+double value_there(const JointGrowth &growth, const CellSeries &series, const SeriesCell &cell) {
+    Sizes sizes;
+    for (std::size_t i = 0; i < series.names.size(); ++i)
+        sizes[series.names[i]] = std::max(cell.sizes[i], 1.0);
+    return value_at(growth.best(), sizes);
+}
+
+// No reading of all of them lies above the curve that a part was fitted with.
+template <class Growth, class Places>
+bool covers_all(const Growth &growth, Places series) {
+    constexpr double above = 1.1;
+    for (const auto &place : places_of(series)) {
+        const double most = above * value_there(growth, series, place);
+        for (const Reading &reading : place.readings)
+            if (reading.value > most) return false;
+    }
+    return true;
+}
+
+// Nothing fits where some calls end early: then only the hardest places tell, if those fit. They are the ones
+// that no smaller place surpasses, or, of most, those that do not lie far below one of the curves.
+template <class Growth, class Places, class Fit>
+void look_at_the_hardest(Growth &growth, const Places &series, std::size_t least, const Fit &fit) {
     if (growth.fits.empty() || !fits_poorly(growth)) return;
     const std::size_t before = growth.points.size();
-    Growth hardest = fit();
-    if (hardest.fits.empty() || hardest.points.size() < least || hardest.points.size() == before ||
-        fits_poorly(hardest))
-        return;
-    growth = std::move(hardest);
-    growth.hardest = true;
+    const auto taken = [&](const Places &part, bool checked) {
+        Growth hardest = fit(part);
+        if (hardest.fits.empty() || hardest.points.size() < least || hardest.points.size() == before ||
+            fits_poorly(hardest) || (checked && !covers_all(hardest, series)))
+            return false;
+        growth = std::move(hardest);
+        growth.hardest = true;
+        return true;
+    };
+    if (taken(hardest_part(series), false)) return;
+    constexpr std::size_t most_curves = 16;
+    const auto curves = growth.fits;
+    for (std::size_t i = 0; i < std::min(most_curves, curves.size()); ++i) {
+        Places part = near_the_curve(series, growth.points, curves[i].fitted);
+        // Of fewer it would be the curve that is believed, not the readings.
+        if (5 * places_of(part).size() >= 4 * before && taken(part, true)) return;
+    }
+}
+
+// The cells whose sizes of these names lie in the upper half of their doublings.
+CellSeries upper_part(const CellSeries &series, const std::set<std::string> &names) {
+    CellSeries part = series;
+    for (std::size_t i = 0; i < series.names.size(); ++i) {
+        if (!names.contains(series.names[i])) continue;
+        double least = 1e300, largest = 1;
+        for (const SeriesCell &cell : series.cells)
+            least = std::min(least, std::max(cell.sizes[i], 1.0)), largest = std::max(largest, cell.sizes[i]);
+        std::erase_if(part.cells,
+                      [&](const SeriesCell &cell) { return cell.sizes[i] < std::sqrt(least * largest); });
+    }
+    return part;
+}
+
+// A bound that names fewer sizes may be left for what happens while the others are small: an answer found
+// early, a table not yet full.
+void look_beyond_small_sizes(JointGrowth &growth, const CellSeries &series, const JointCandidates &candidates,
+                             const JointOptions &options) {
+    if (growth.fits.empty()) return;
+    for (const Bound &bound : options.claims) {
+        std::set<std::string> others(series.names.begin(), series.names.end());
+        for (const std::string &name : sizes_in(bound.growth))
+            others.erase(name);
+        if (bound.kind == Bound::Kind::lower || others.empty() || evidence_against(bound, growth) <= 0)
+            continue;
+        const JointGrowth upper = fit_joint(upper_part(series, others), candidates, options);
+        if (!upper.fits.empty() && evidence_against(bound, upper) < -1)
+            growth.ends_early.insert(print_canonical(bound.growth));
+    }
+}
+
+// How far the upper half of a set lies over the curve, ln.
+double height_over(const CurveFit &fit, const Series &set) {
+    double sum = 0;
+    const std::size_t half = set.points.size() / 2;
+    for (std::size_t i = half; i < set.points.size(); ++i) {
+        double mean = 0;
+        for (const Reading &reading : set.points[i].readings)
+            mean += reading.value / static_cast<double>(set.points[i].readings.size());
+        sum +=
+            std::log(std::max(mean, 1.0) / std::max(value_at(fit, set.size_name, set.points[i].size), 1e-9));
+    }
+    return sum / static_cast<double>(set.points.size() - half);
+}
+
+// Nothing fits where capacities double: then the sizes that lie at the dearest place of a step tell, if those
+// fit.
+void look_a_step_apart(Growth &growth, const Series &series, const FitOptions &options) {
+    if (growth.fits.empty()) return;
+    for (int doublings = 1; doublings <= 2 && fits_poorly(growth); ++doublings) {
+        const std::vector<Series> sets = sizes_apart(series, doublings);
+        const Series *dearest = nullptr;
+        double highest = 0;
+        for (const Series &set : sets)
+            if (const double height = height_over(growth.best(), set); !dearest || height > highest)
+                dearest = &set, highest = height;
+        if (sets.size() < 2 || dearest->points.size() < 6) continue;
+        Growth apart = fit_growth(*dearest, options);
+        if (apart.fits.empty() || fits_poorly(apart)) continue;
+        growth = std::move(apart);
+        growth.doublings_apart = doublings;
+    }
 }
 
 } // namespace
@@ -41,9 +164,10 @@ SeriesGrowth fit_one(const NamedSeries &series, const std::vector<Bound> &claime
     SeriesGrowth fitted{
         series.solution,        series.shape, series.metric, fit_growth(series.series, options), {},
         series.series.size_name};
+    if (noise == Noise::weighed) look_a_step_apart(fitted.growth, series.series, options);
     if (noise != Noise::timed)
-        look_at_the_hardest(fitted.growth, 6,
-                            [&] { return fit_growth(hardest_part(series.series), options); });
+        look_at_the_hardest(fitted.growth, series.series, 6,
+                            [&](const Series &part) { return fit_growth(part, options); });
     if (!candidates || series.cells.cells.empty()) return fitted;
     // A size that never changes is no part of this.
     std::vector<Bound> over_these;
@@ -52,8 +176,10 @@ SeriesGrowth fit_one(const NamedSeries &series, const std::vector<Bound> &claime
     const JointOptions joint_options{noise, over_these, smaller_bounds(over_these, *candidates)};
     JointGrowth joint = fit_joint(series.cells, *candidates, joint_options);
     if (noise != Noise::timed)
-        look_at_the_hardest(
-            joint, 12, [&] { return fit_joint(hardest_part(series.cells), *candidates, joint_options); });
+        look_at_the_hardest(joint, series.cells, 12, [&](const CellSeries &part) {
+            return fit_joint(part, *candidates, joint_options);
+        });
+    if (noise != Noise::timed) look_beyond_small_sizes(joint, series.cells, *candidates, joint_options);
     fitted.joint = std::make_shared<const JointGrowth>(std::move(joint));
     return fitted;
 }

@@ -41,7 +41,7 @@ class Forecaster {
         std::vector<double> factors;
         std::vector<double> covariance; // of the factors, row by row
         double weight = 0;
-        double anchor = 0; // ln: the largest readings over the curve
+        double anchor = 0;               // ln: the largest readings over the curve
         double estimated = 0, known = 0; // variances of ln value at no distance
         double freedom = 3;              // of the estimated one
     };

@@ -3,6 +3,7 @@
 
 #include <memory>
 #include <optional>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -34,6 +35,9 @@ struct JointGrowth {
     std::vector<Located> points;            // readings, by cell
     std::vector<SetFit> fits;               // the best first; empty when too_few
     bool hardest = false; // the places that took less than smaller ones were left out: hardest_part()
+    // Bounds, as canonical text, that are left only where the sizes they do not name are still small: what
+    // ends there is no growth.
+    std::set<std::string> ends_early;
 
     const SetFit &best() const { return fits.front(); }
 };

@@ -12,6 +12,7 @@ constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than 
 // In a generation, once every verdict stands: a tenth percentile of less is worth little (docs/measuring.md).
 constexpr int passes_enough = 4;
 constexpr double seconds_enough = 0.01;
+constexpr int most_other_inputs = 16; // in a generation, beside the first
 
 } // namespace
 
@@ -237,6 +238,10 @@ Next Planner::climb(double elapsed_s) {
             continue;
         }
         if ((main_alone && climber.at.line > 0) || has_to_wait(climber)) continue;
+        if (climber.down) { // costs next to nothing, and the series would stay short without
+            first.assign(1, &climber);
+            break;
+        }
         if (!first.empty() && climber.seen.size() < first.front()->seen.size()) first.clear();
         if (first.empty() || climber.seen.size() == first.front()->seen.size()) first.push_back(&climber);
     }
@@ -259,8 +264,12 @@ void Planner::fill_round() {
     for (const auto &[cell, known] : cells_) {
         if (settled ? too_few_passes(known) : round_ % 3 == 1 || undecided(cell))
             queue_.push_back(issue(Task::time, cell));
-        // Of a session that was stopped before it came to that.
-        if (options_.counted[cell.solution] && !known.has_count) queue_.push_back(issue(Task::count, cell));
+        const auto need = needs_.find({cell.solution, cell.shape});
+        const bool other_input = need != needs_.end() && need->second.more_inputs && round_ % 2 == 1 &&
+                                 round_ < 2 * most_other_inputs && counted_again(known);
+        // Without a count: of a session that was stopped before it came to that.
+        if (options_.counted[cell.solution] && (!known.has_count || other_input))
+            queue_.push_back(issue(Task::count, cell));
     }
     std::shuffle(queue_.begin(), queue_.end(), random_);
     issued_in_round_ = 0;

@@ -22,7 +22,7 @@ struct Cell {
 enum class Task {
     new_generation, // fresh workers, the next seed
     time,           // one pass: a batch of timed calls
-    count,          // one counted call
+    count,          // one counted call; from round 1 on, of another input
     judge,          // tell which verdicts stand (told_needs)
     stop,
 };
@@ -59,7 +59,8 @@ struct Need {
     int solution = 0;
     int shape = 0;
     bool decided = true;
-    double up_to = 0; // a size on line 0 that should decide it; 0: none is known
+    double up_to = 0;         // a size on line 0 that should decide it; 0: none is known
+    bool more_inputs = false; // counts hang on the input: others would tell more
 };
 
 // Plays out as: a climb, in which each (solution, shape, line) goes up its ladder while a call costs at most
@@ -69,7 +70,8 @@ struct Need {
 // whose calls are dear from the start and stay level goes up every third rung.
 //
 // Where verdicts are told, undecided series climb on towards the size that should decide them as far as what
-// is left allows, rounds go to them first, and all is over once everything is decided in every generation.
+// is left allows, rounds go to them first, every other one with counts of fresh inputs where those help, and
+// all is over once everything is decided in every generation.
 class Planner {
   public:
     explicit Planner(PlanOptions options);

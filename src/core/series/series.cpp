@@ -242,4 +242,18 @@ Series hardest_part(const Series &series) {
     return part;
 }
 
+std::vector<Series> sizes_apart(const Series &series, int doublings) {
+    std::map<int, Series> sets;
+    for (const SeriesPoint &point : series.points) {
+        if (point.size < 1) continue;
+        const int place = static_cast<int>(std::lround(2 * std::log2(point.size))) % (2 * doublings);
+        sets.try_emplace(place, Series{series.size_name, {}, series.grain})
+            .first->second.points.push_back(point);
+    }
+    std::vector<Series> all;
+    for (auto &[place, set] : sets)
+        all.push_back(std::move(set));
+    return all;
+}
+
 } // namespace iron

@@ -89,6 +89,10 @@ std::vector<Located> locate(const CellSeries &series, Noise noise);
 Series hardest_part(const Series &series);
 CellSeries hardest_part(const CellSeries &series);
 
+// Capacities that grow by doubling leave steps in bytes: only sizes so many doublings apart lie at the same
+// place of a step. Every one of these sets that has points, the sizes' halves of a doubling deciding.
+std::vector<Series> sizes_apart(const Series &series, int doublings);
+
 // Quantile by linear interpolation between order statistics (type 7). Throws std::invalid_argument when
 // empty.
 double quantile(std::vector<double> values, double share);
