@@ -4,6 +4,7 @@
 set -euo pipefail
 cd "$(dirname "$(readlink -f "$0")")"
 more_tools="node:nodejs java:default-jdk-headless javac:default-jdk-headless"
+more_packages="chromium-driver python3-selenium" # the page is tried in a real browser
 . scripts/prepare.sh
 
 find . -path ./build -prune -o -type f '(' -name '*.cpp' -o -name '*.h' -o -name '*.hpp' -o -name '*.c' ')' -print |

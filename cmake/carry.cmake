@@ -1,16 +1,19 @@
-# carry_files(TARGET NAME FOLDER): every file below FOLDER becomes part of TARGET, as the table
-# `iron::NAME()` of (path below FOLDER, text), declared in lab/carried.h.
+# carry_files(TARGET NAME FOLDER [FILE...]): every file below FOLDER, or those named, becomes part of TARGET, as
+# the table `iron::NAME()` of (path below FOLDER, text), declared in records/carried.h.
 function(carry_files target name folder)
-    file(GLOB_RECURSE files CONFIGURE_DEPENDS RELATIVE ${CMAKE_CURRENT_SOURCE_DIR}/${folder}
-         ${CMAKE_CURRENT_SOURCE_DIR}/${folder}/*)
+    cmake_path(ABSOLUTE_PATH folder BASE_DIRECTORY ${CMAKE_CURRENT_SOURCE_DIR})
+    set(files ${ARGN})
+    if(NOT files)
+        file(GLOB_RECURSE files CONFIGURE_DEPENDS RELATIVE ${folder} ${folder}/*)
+    endif()
     list(FILTER files EXCLUDE REGEX "(^|/)(stopwatch-results|__pycache__)/")
     set(output ${CMAKE_CURRENT_BINARY_DIR}/${name}.cpp)
     set(inputs ${files})
-    list(TRANSFORM inputs PREPEND ${CMAKE_CURRENT_SOURCE_DIR}/${folder}/)
+    list(TRANSFORM inputs PREPEND ${folder}/)
     add_custom_command(
         OUTPUT ${output}
         COMMAND ${CMAKE_COMMAND} -DOUTPUT=${output} -DNAME=${name}
-                -DFOLDER=${CMAKE_CURRENT_SOURCE_DIR}/${folder} "-DFILES=${files}"
+                -DFOLDER=${folder} "-DFILES=${files}"
                 -P ${CMAKE_CURRENT_SOURCE_DIR}/cmake/write_carried.cmake
         DEPENDS ${inputs} ${CMAKE_CURRENT_SOURCE_DIR}/cmake/write_carried.cmake
         VERBATIM)

@@ -1,6 +1,6 @@
 # Writes OUTPUT: a C++ file with the bytes of FILES (names below FOLDER). As numbers, so that no text in
 # them can end a literal and no literal gets too long for the compiler.
-set(text "#include \"lab/carried.h\"\n\nnamespace iron {\n\nnamespace {\n")
+set(text "#include \"records/carried.h\"\n\nnamespace iron {\n\nnamespace {\n")
 set(table "")
 set(index 0)
 foreach(file IN LISTS FILES)

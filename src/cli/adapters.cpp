@@ -1,7 +1,7 @@
 #include <fmt/format.h>
 
 #include "cli/common.h"
-#include "lab/carried.h"
+#include "records/carried.h"
 
 namespace iron {
 

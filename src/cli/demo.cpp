@@ -2,7 +2,7 @@
 
 #include "cli/common.h"
 #include "core/nearest.h"
-#include "lab/carried.h"
+#include "records/carried.h"
 
 namespace iron {
 

@@ -1,6 +1,7 @@
 // Gathers what the report says; how it looks is the view's.
 #include "views/page.h"
 
+#include <cmath>
 #include <fmt/format.h>
 #include <fstream>
 #include <set>
@@ -23,6 +24,8 @@ PageClaim page_claim(const JudgedClaim &one) {
     claim.solution = one.solution;
     claim.claim = one.claim.metric + " " + one.claim.bound.written +
                   (one.claim.shape == "every" ? "" : " on " + one.claim.shape);
+    claim.shape = one.claim.shape;
+    claim.metric = one.claim.metric;
     claim.grows_like = one.judgement.growth_class.empty() ? "unknown" : one.judgement.growth_class;
     claim.verdict = verdict_text(one.judgement);
     claim.reason = one.judgement.reason + ".";
@@ -80,6 +83,31 @@ PageFigure page_figure(const Session &session, const std::string &name, const st
     return {name, caption, read_file(session.file("figures/" + name + ".svg"))};
 }
 
+// Along the first size, with the bound that the solution claims there.
+PageSeries page_series(const Session &session, const SeriesGrowth &one,
+                       const std::vector<JudgedClaim> &claims) {
+    PageSeries series{one.solution, one.shape, one.metric, {}, "", {}};
+    const JudgedClaim *claimed = nullptr; // one for the shape itself goes first
+    for (const JudgedClaim &claim : claims)
+        if (claim.solution == one.solution &&
+            claim.claim.metric == (one.metric == "space" ? "space" : "time") &&
+            (claim.claim.shape == one.shape || (claim.claim.shape == "every" && !claimed)))
+            claimed = &claim;
+    if (claimed) series.bound = claimed->claim.bound.written;
+    for (std::size_t i = 0; i < one.growth.points.size(); ++i) {
+        const Located &point = one.growth.points[i];
+        series.points.push_back({point.size, std::exp(point.log_value),
+                                 std::exp(point.log_value - 1.96 * point.error),
+                                 std::exp(point.log_value + 1.96 * point.error),
+                                 one.growth.fits.empty() ? 0 : one.growth.best().fitted[i]});
+        if (claimed)
+            series.bounds.push_back(
+                std::exp(evaluate_log(claimed->claim.bound.growth,
+                                      complete_sizes(session.problem, {{one.size_name, point.size}}))));
+    }
+    return series;
+}
+
 std::string sizes_words(const Session &session, const std::vector<Measurement> &measurements) {
     std::string text;
     for (const std::string &name : session.problem.size_names()) {
@@ -103,6 +131,9 @@ Page page_of(const Session &session, const Fitted &fitted, const std::vector<Jud
     const std::set<std::string> drawn(figures.begin(), figures.end());
     page.title = session.problem.title;
     page.story = session.problem.story;
+    page.size_name = session.problem.sizes.front().name;
+    for (const SeriesGrowth &one : fitted.growths)
+        if (!one.growth.points.empty()) page.series.push_back(page_series(session, one, claims));
     page.finding = finding(claims, comparison, agreement ? &*agreement : nullptr);
     for (const JudgedClaim &one : claims)
         page.claims.push_back(page_claim(one));

@@ -9,7 +9,7 @@
 #include <unistd.h>
 
 #include "core/nearest.h"
-#include "lab/carried.h"
+#include "records/carried.h"
 #include "lab/language.h"
 #include "lab/parallel.h"
 #include "lab/workspace.h"

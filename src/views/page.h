@@ -9,6 +9,7 @@ namespace iron {
 // A claim as it stands in the tables of the report.
 struct PageClaim {
     std::string solution, claim, grows_like, verdict, reason;
+    std::string shape, metric;
     std::string would_decide; // "" where nothing is open
 };
 
@@ -26,6 +27,19 @@ struct PageSolution {
     std::vector<PageFigure> figures;
 };
 
+// A reading with its 95 % interval, and what the fitted curve says there (0: nothing was fitted).
+struct PagePoint {
+    double size = 0, value = 0, low = 0, high = 0, fitted = 0;
+};
+
+// A series as the chart draws it: steps, time (ns) or space (bytes).
+struct PageSeries {
+    std::string solution, shape, metric;
+    std::vector<PagePoint> points;
+    std::string bound;          // claimed; "" where nothing is
+    std::vector<double> bounds; // its value at the points
+};
+
 struct Page {
     std::string title, story;
     std::vector<std::string> finding; // sentences that a colleague could be sent
@@ -35,9 +49,12 @@ struct Page {
     std::vector<std::pair<std::string, std::string>> measured; // how: what, and its value
     std::vector<std::string> doubts;                           // anything that makes the numbers doubtful
     std::string command;                                       // repeats it
+    std::string size_name = "n";
+    std::vector<PageSeries> series;
 };
 
-// All text is escaped; figures stand in it as images. Opens from a file without a network or scripts.
+// All text is escaped; figures stand in it as images. Opens from a file without a network; scripts only add
+// to it.
 std::string page_html(const Page &page);
 
 // CommonMark with tables, for a merge request; figures are linked as figures/NAME.svg.

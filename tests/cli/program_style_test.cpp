@@ -108,7 +108,7 @@ TEST(ProgramStyle, LongAnswersThatDifferAtTheirEndAreCaughtWhileMeasuring) {
         "[sizes]\nn = { from = 1, to = 100_000 }\n[shapes.one]\ntext = \"{n}\\n\"\n[answers]\nreference = "
         "\"right\"\n[solutions.right]\nsource = \"right.c\"\ntime = \"O(n)\"\n[solutions.wrong]\nsource = "
         "\"wrong.c\"\ntime = \"O(n)\"\n");
-    EXPECT_EQ(folder.run({"run", "--budget", "10s", "--upto", "n=6000"}).status, 1);
+    EXPECT_EQ(folder.run({"run", "--budget", "20s", "--upto", "n=6000"}).status, 1);
     const auto found = folder.agreement_of("wrong");
     EXPECT_EQ(found.at("outcome"), "wrong-answer");
     EXPECT_EQ(found.at("found_while"), "measuring");

@@ -11,7 +11,7 @@ Page page() {
     all.title = "Highest <water>";
     all.finding = {"Fastest: scan & others."};
     const PageClaim claim{"<script>alert(1)</script>", "time O(n)", "n log n", "exceeded",
-                          "steps / n rise.",           ""};
+                          "steps / n rise.",           "every",     "time",    ""};
     PageClaim open = claim;
     open.solution = "a_b|c";
     open.verdict = "undecided";
@@ -40,16 +40,26 @@ std::size_t count(const std::string &text, const std::string &part) {
 
 TEST(Page, EscapesEverythingAndNeedsNothingElse) {
     const std::string html = page_html(page());
-    EXPECT_EQ(count(html, "<script"), 0u);
-    EXPECT_EQ(count(html, "&lt;script&gt;alert(1)"), 2u); // in the table, and as a heading
+    EXPECT_EQ(count(html, "<script"), 3u); // readings, library, the page's own: none of a name's
+    EXPECT_EQ(count(html, "&lt;script&gt;alert(1)"), 3u); // in the table twice, and as a heading
     EXPECT_EQ(count(html, "</pre>"), count(html, "<pre"));
     EXPECT_NE(html.find("a &lt; b &amp;&amp; c &gt; d"), std::string::npos);
     EXPECT_NE(html.find("<title>Highest &lt;water&gt;</title>"), std::string::npos);
-    EXPECT_EQ(count(html, "http"), 0u); // nothing is fetched
+    for (const char *fetches : {" src=\"http", "<link", "@import", "url(", "fetch(", "XMLHttpRequest"})
+        EXPECT_EQ(count(html, fetches), 0u) << fetches;
     EXPECT_NE(html.find("base64,TWFu\""), std::string::npos);
     EXPECT_EQ(count(html, "class=\"verdict exceeded\""), 1u);
     EXPECT_EQ(count(html, "It would be decided by"), 1u);
     EXPECT_NE(html.find("Little was read."), std::string::npos);
+}
+
+TEST(Page, ReadingsCanNotEndTheirScript) {
+    Page one = page();
+    one.series = {{"</script>", "calm", "time", {{16, 1.23456789e5, 1e5, 2e5, 0}}, "O(n)", {16}}};
+    const std::string html = page_html(one);
+    EXPECT_EQ(count(html, "</script>"), 3u);
+    EXPECT_NE(html.find("\\u003c/script>"), std::string::npos);
+    EXPECT_NE(html.find("[16,123457,100000,200000,0]"), std::string::npos);
 }
 
 // RFC 4648, section 10.

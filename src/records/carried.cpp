@@ -1,4 +1,4 @@
-#include "lab/carried.h"
+#include "records/carried.h"
 
 #include "records/files.h"
 

@@ -15,6 +15,8 @@ struct CarriedFile {
 
 const std::vector<CarriedFile> &carried_adapters();
 const std::vector<CarriedFile> &carried_demo();
+const std::vector<CarriedFile> &carried_page();  // the report's templates, style and script
+const std::vector<CarriedFile> &carried_chart(); // the chart library beside them
 
 // Writes files out below a folder; those that stand there with the same text are left alone.
 void lay_out(const std::vector<CarriedFile> &files, const std::filesystem::path &folder);
