@@ -129,7 +129,7 @@ def synthetic_forecasts(seed, trials):
 BODY = """#include <iron_stopwatch.hpp>
 #include <cstdint>
 #include <vector>
-// Readings of the tide gauges, mixed {times} times over; {more} of {of} are mixed once more.
+// A chain of 20 * {times} + {more} rounds of work for each tide gauge.
 std::vector<std::uint32_t> read(std::istream &in) {{
     std::size_t n = 0;
     in >> n;
@@ -138,15 +138,13 @@ std::vector<std::uint32_t> read(std::istream &in) {{
     return gauge;
 }}
 std::uint64_t solve(const std::vector<std::uint32_t> &gauge) {{
-    std::uint64_t sum = 0;
-    std::size_t at = 0;
+    // One chain from the first gauge to the last: nothing runs beside it, so that its length alone is its time.
+    std::uint64_t state = 88172645463325252ull, sum = 0;
     for (const std::uint32_t one : gauge) {{
-        const int times = {times} + ({more} > 0 && at++ % {of} < {more} ? 1 : 0);
-        std::uint64_t state = one + 88172645463325252ull;
-        for (int i = 0; i < 20 * times; ++i) {{ state ^= state << 13; state ^= state >> 7; state ^= state << 17; }}
+        for (int i = 0; i < 20 * {times} + {more}; ++i) {{ state ^= state << 13; state ^= state >> 7; state ^= state << 17; }}
         sum += one;
-        asm volatile("" : : "r"(state));
     }}
+    asm volatile("" : : "r"(state));
     return sum;
 }}
 void write(std::ostream &out, std::uint64_t sum) {{ out << sum << '\\n'; }}
@@ -161,13 +159,11 @@ def known_factors(runs, budget):
     seeable = []
     for turn in range(runs):
         with tempfile.TemporaryDirectory() as folder:
-            bodies = {"plain": (1, 0, 1), "copy": (1, 0, 1), "fourfold": (4, 0, 1), "dearer": (20, 1, 1)}
-            # 5 % more than twenty-fold is told from twenty-fold.
-            bodies["twenty"] = (20, 0, 1)
+            bodies = {"plain": (1, 0), "copy": (1, 0), "fourfold": (4, 0), "dearer": (1, 1)}  # 21 for 20
             tables = ""
-            for name, (times, more, of) in bodies.items():
+            for name, (times, more) in bodies.items():
                 with open(os.path.join(folder, name + ".cpp"), "w") as file:
-                    file.write(BODY.format(times=times, more=more, of=of))
+                    file.write(BODY.format(times=times, more=more))
                 tables += f'[solutions.{name}]\nsource = "{name}.cpp"\ntime = "O(n)"\n'
             with open(os.path.join(folder, "stopwatch.toml"), "w") as file:
                 file.write('title = "Gauges"\n[sizes]\nn = { from = 1, to = 100_000 }\n[shapes.any]\ntext = """\n{n}\n'
@@ -177,9 +173,8 @@ def known_factors(runs, budget):
             courses = {(c["solution"], c["against"]): c for c in told(folder, "compare")["courses"] if c["metric"] == "time"}
         line = []
         for name, factor in wanted.items():
-            base = "twenty" if name == "dearer" else "plain"
-            turned = (name, base) not in courses
-            course = courses[(base, name) if turned else (name, base)]
+            turned = (name, "plain") not in courses
+            course = courses[("plain", name) if turned else (name, "plain")]
             low, high = course["interval"]
             if turned:
                 low, high = 1 / high, 1 / low

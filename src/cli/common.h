@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "core/compare/outlook.h"
 #include "lab/agree.h"
 #include "lab/measure.h"
 #include "records/documents.h"
@@ -100,6 +101,8 @@ std::string findings_text(const Session &session, const Fitted &fitted,
 // Ratios between the solutions that agree.
 CompareOptions compare_options(const Fitted &fitted);
 ComparisonOfAll compare_stage(const Session &session, const Fitted &fitted, const CompareOptions &options);
+// Of a problem that has a target.
+TargetLimits target_limits(const Problem &problem);
 // Who meets the problem's [target]; "" where it has none.
 std::string target_stage(const Session &session, const Fitted &fitted);
 // What report.html and report.md say; `figures`: names of those drawn.

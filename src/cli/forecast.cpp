@@ -114,13 +114,7 @@ Sizes completed(const Problem &problem, const Sizes &given) {
 void ask_for_target(const Session &session, const Fitted &fitted, const Outlook &outlook,
                     ForecastFindings &findings) {
     if (!session.problem.target) return;
-    const Target &target = *session.problem.target;
-    TargetLimits limits;
-    limits.sizes = completed(session.problem, target.sizes);
-    if (target.time_s) limits.time_ns = *target.time_s * 1e9;
-    if (target.memory_bytes) limits.space_bytes = static_cast<double>(*target.memory_bytes);
-    limits.time_bound = target.time_bound;
-    limits.space_bound = target.space_bound;
+    TargetLimits limits = target_limits(session.problem);
     findings.target = outlook.meets(limits, fitted.claims, fitted.memory);
     const std::string &first = session.problem.sizes.front().name;
     if (const auto step = outlook.time_a_step();
@@ -132,6 +126,17 @@ void ask_for_target(const Session &session, const Fitted &fitted, const Outlook 
 }
 
 } // namespace
+
+TargetLimits target_limits(const Problem &problem) {
+    const Target &target = *problem.target;
+    TargetLimits limits;
+    limits.sizes = completed(problem, target.sizes);
+    if (target.time_s) limits.time_ns = *target.time_s * 1e9;
+    if (target.memory_bytes) limits.space_bytes = static_cast<double>(*target.memory_bytes);
+    limits.time_bound = target.time_bound;
+    limits.space_bound = target.space_bound;
+    return limits;
+}
 
 std::string target_stage(const Session &session, const Fitted &fitted) {
     if (!session.problem.target) return "";

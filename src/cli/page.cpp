@@ -143,7 +143,8 @@ Page page_of(const Session &session, const Fitted &fitted, const std::vector<Jud
         {"space", "Space a call against the size, each solution's worst shape."},
         {"compare", "Times over those of the fastest solution; dotted where the order changes."},
         {"trade",
-         "Time against space at the largest common size; those that nobody beats in both are joined."}};
+         "Time against space at the largest common size; those that nobody beats in both are joined."},
+        {"target", "Time and space at the target's sizes against what the target allows."}};
     for (const auto &[name, caption] : main)
         if (drawn.contains(name)) page.figures.push_back(page_figure(session, name, caption));
     for (const Solution *solution : session.solutions()) {

@@ -267,6 +267,12 @@ std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
         return complete_sizes(session.problem, {{swept, size}});
     }));
     add(comparison_figures(session.problem.title, comparison, names));
+    if (session.problem.target) {
+        const TargetLimits limits = target_limits(session.problem);
+        const Outlook outlook(fitted.series, fitted.growths);
+        add(target_figures(session.problem.title, outlook.meets(limits, fitted.claims, fitted.memory), limits,
+                           names));
+    }
     if (find_program("gnuplot").empty())
         throw Error(Category::not_possible, "gnuplot is not installed: no figures were drawn",
                     "on Debian: apt-get install gnuplot-nox; the tables are in " +

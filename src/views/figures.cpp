@@ -91,9 +91,9 @@ enum class Scale { numbers, time, bytes };
 struct Axes {
     std::string title, x, y;
     Scale x_scale = Scale::numbers, y_scale = Scale::numbers;
-    std::vector<double> levels = {};   // dashed lines across
-    std::vector<double> uprights = {}; // dashed lines up, their value written above
-    double least_span = 1;             // of the y axis: noise is not blown up
+    // Dashed lines across and up, with what is written at their end.
+    std::vector<std::pair<double, std::string>> levels = {}, uprights = {};
+    double least_span = 1; // of the y axis: noise is not blown up
 };
 
 std::string tics_of(Scale scale, double low, double high) {
@@ -120,10 +120,13 @@ Figure figure(const std::string &name, const Axes &axes, const std::vector<Line>
             low_y = std::min(low_y, dot.y);
             high_y = std::max(high_y, dot.y);
         }
-    for (const double level : axes.levels)
+    for (const auto &[level, text] : axes.levels)
         low_y = std::min(low_y, level), high_y = std::max(high_y, level);
+    for (const auto &[upright, text] : axes.uprights)
+        low_x = std::min(low_x, upright), high_x = std::max(high_x, upright);
     const double wider = std::max(1.6, std::sqrt(axes.least_span / (high_y / low_y)));
-    low_x /= 1.25, high_x *= 1.25, low_y /= wider, high_y *= wider;
+    const double beside = axes.x_scale == Scale::numbers ? 1.25 : 2;
+    low_x /= beside, high_x *= beside, low_y /= wider, high_y *= wider;
     std::vector<double> ends;
     for (const Line &line : lines)
         ends.push_back(std::log(line.dots.back().y / low_y) / std::log(high_y / low_y));
@@ -153,17 +156,18 @@ Figure figure(const std::string &name, const Axes &axes, const std::vector<Line>
                               "point pt {} ps 0.9 lc rgb '{}' offset 0.6,0\n",
                               i + 1, quoted(line.label), heights[i], colour, mark, colour);
     }
-    for (const double level : axes.levels)
+    for (const auto &[level, text] : axes.levels)
         labels +=
             fmt::format("set arrow from graph 0, first {0:g} to graph 1, first {0:g} nohead dt 2 lc rgb "
-                        "'#606060'\n",
-                        level);
-    for (const double upright : axes.uprights)
+                        "'#606060'\nset label {1} at graph 0.01, first {0:g} left offset 0,0.6 noenhanced "
+                        "tc rgb '#606060'\n",
+                        level, quoted(text));
+    for (const auto &[upright, text] : axes.uprights)
         labels +=
             fmt::format("set arrow from first {0:g}, graph 0 to first {0:g}, graph 1 nohead dt 3 lc rgb "
                         "'#606060'\nset label {1} at first {0:g}, graph 1.025 center noenhanced tc rgb "
                         "'#606060'\n",
-                        upright, quoted(grouped(std::round(upright))));
+                        upright, quoted(text));
     const std::string drawing =
         fmt::format("set title {} noenhanced font ',15'{}\n"
                     "set xlabel {} noenhanced\nset ylabel {} noenhanced\n"
@@ -309,7 +313,7 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
         if (lines.empty()) continue;
         Axes axes{cut_to(fmt::format("{}: {}", solution, verdicts), 90), size_label(size_name),
                   "reading over the claimed bound, 1 at the last"};
-        axes.levels = {1};
+        axes.levels = {{1, ""}};
         axes.least_span = 10;
         figures.push_back(figure("claim-" + solution, axes, lines));
     }
@@ -343,12 +347,12 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
         }
         Axes axes{fmt::format("{}: times over those of {}", title, cut_to(fastest, 30)),
                   size_label(comparison.size_name), fmt::format("times as long as {}", cut_to(fastest, 30))};
-        axes.levels = {1};
+        axes.levels = {{1, ""}};
         axes.least_span = 4;
         for (const PairCrossing &one : comparison.crossings)
             if (one.measured && one.shape == worst_shape_name && one.metric == "time" &&
                 (one.solution == fastest || one.against == fastest))
-                axes.uprights.push_back(one.crossing.at);
+                axes.uprights.push_back({one.crossing.at, grouped(std::round(one.crossing.at))});
         if (!lines.empty()) figures.push_back(figure("compare", axes, lines));
     }
     std::vector<Line> lines;
@@ -376,6 +380,38 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
                 "time a call, worst shape", "space a call, worst shape", Scale::time, Scale::bytes},
                lines));
     return figures;
+}
+
+std::vector<Figure> target_figures(const std::string &title, const std::vector<MeetsTarget> &meets,
+                                   const TargetLimits &limits, const std::vector<std::string> &solutions) {
+    if (!limits.time_ns || !limits.space_bytes) return {};
+    std::vector<Line> lines;
+    for (const MeetsTarget &one : meets) {
+        const Demand *time = nullptr, *memory = nullptr;
+        for (const Demand &demand : one.demands) {
+            if (demand.what == "time" && demand.value > 0) time = &demand;
+            if (demand.what == "memory" && demand.words.empty()) memory = &demand;
+        }
+        if (!time || !memory) continue;
+        const auto bytes = [](double value) { return std::max(value, 1.0); }; // the axis has no 0
+        const std::size_t place = static_cast<std::size_t>(
+            std::find(solutions.begin(), solutions.end(), one.solution) - solutions.begin());
+        lines.push_back({place,
+                         one.solution,
+                         fmt::format("{}  {}", cut_to(one.solution, 22), word_for(one.all())),
+                         {{time->value, bytes(memory->value), bytes(memory->interval.first),
+                           bytes(memory->interval.second)}},
+                         {}});
+    }
+    if (lines.empty()) return {};
+    std::string where;
+    for (const auto &[name, size] : limits.sizes)
+        where += fmt::format("{}{} = {}", where.empty() ? "" : ", ", name, grouped(size));
+    Axes axes{fmt::format("{}: who meets the target at {}", title, where), "time a call, worst shape",
+              "space a call, worst shape", Scale::time, Scale::bytes};
+    axes.levels = {{*limits.space_bytes, bytes_text(*limits.space_bytes) + " allowed"}};
+    axes.uprights = {{*limits.time_ns, time_text(*limits.time_ns) + " allowed"}};
+    return {figure("target", axes, lines)};
 }
 
 } // namespace iron

@@ -7,6 +7,7 @@
 
 #include "core/claim/judge.h"
 #include "core/compare/compare.h"
+#include "core/compare/outlook.h"
 #include "core/growth/fit_all.h"
 
 namespace iron {
@@ -35,5 +36,10 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
 // `trade`: time against space, those that nobody beats in both joined.
 std::vector<Figure> comparison_figures(const std::string &title, const ComparisonOfAll &comparison,
                                        const std::vector<std::string> &solutions);
+
+// `target`: each solution's time and space at the target's sizes, measured or forecast, against its limits.
+// None where it does not limit both.
+std::vector<Figure> target_figures(const std::string &title, const std::vector<MeetsTarget> &meets,
+                                   const TargetLimits &limits, const std::vector<std::string> &solutions);
 
 } // namespace iron

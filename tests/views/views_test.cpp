@@ -107,6 +107,26 @@ TEST(Figures, TimesAreSeenOverTheFastestAndTheUnbeatenAreJoined) {
     EXPECT_NE(figures[1].data.find("# scan line: x y\n10 800\n40 1\n"), std::string::npos) << figures[1].data;
 }
 
+TEST(Figures, TheTargetShowsEachSolutionAgainstItsLimits) {
+    TargetLimits limits;
+    limits.sizes = {{"n", 7500}};
+    limits.time_ns = 1e9;
+    const MeetsTarget scan{"scan",
+                           {{"time", Meets::yes, true, 2e6, {1.9e6, 2.1e6}, ""},
+                            {"memory", Meets::unsure, false, 4096, {2048, 8192}, ""}}},
+        unread{"second", {{"time", Meets::unsure, true, 0, {0, 0}, "nothing was read"}}};
+    EXPECT_TRUE(target_figures("Highest water", {scan}, limits, {"scan"}).empty()); // of time alone
+    limits.space_bytes = 256 << 20;
+    const auto figures = target_figures("Highest water", {scan, unread}, limits, {"scan", "second"});
+    ASSERT_EQ(figures.size(), 1u);
+    EXPECT_EQ(figures[0].name, "target");
+    EXPECT_NE(figures[0].data.find("\n2e+06 4096 2048 8192\n"), std::string::npos) << figures[0].data;
+    for (const char *text :
+         {"who meets the target at n = 7,500", "\"1 s allowed\"", "\"256 MiB allowed\"", "\"scan  unsure\""})
+        EXPECT_NE(figures[0].script.find(text), std::string::npos) << text << "\n" << figures[0].script;
+    EXPECT_EQ(figures[0].script.find("second"), std::string::npos);
+}
+
 TEST(Figures, NamesCanNotBreakOutOfTheScript) {
     const auto figures = growth_figures("a \"b\" \\c", two_growths("x\" ; system \"y"),
                                         {"x\" ; system \"y", "squares"}, {"calm"}, "n");
