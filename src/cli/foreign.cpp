@@ -1,4 +1,6 @@
+#include <algorithm>
 #include <fmt/format.h>
+#include <iterator>
 
 #include "cli/common.h"
 #include "lab/parallel.h"
@@ -13,12 +15,12 @@ namespace {
 struct ForeignFitted {
     ForeignData data;
     std::vector<ForeignClaims> claims;
-    std::vector<SeriesGrowth> growths;                // of every series
+    std::vector<SeriesGrowth> growths;                // of every series, for those who look at them
     std::vector<std::vector<SeriesGrowth>> by_claims; // of each of `claims`
 };
 
 // Claims of one solution under several relations are fitted each by itself: the order of bounds differs.
-ForeignFitted fitted_foreign(const Options &options) {
+ForeignFitted fitted_foreign(const Options &options, bool with_growths) {
     ForeignFitted fitted;
     fitted.data = read_foreign_data(options.data);
     if (!options.claims.empty()) fitted.claims = read_foreign_claims(options.claims, fitted.data);
@@ -55,7 +57,8 @@ ForeignFitted fitted_foreign(const Options &options) {
     });
     fitted.by_claims.resize(fitted.claims.size());
     for (std::size_t i = 0; i < jobs.size(); ++i) {
-        if (i == 0 || jobs[i].series != jobs[i - 1].series) fitted.growths.push_back(results[i]);
+        if (with_growths && (i == 0 || jobs[i].series != jobs[i - 1].series))
+            fitted.growths.push_back(results[i]);
         if (jobs[i].claims != no_claims) fitted.by_claims[jobs[i].claims].push_back(std::move(results[i]));
     }
     return fitted;
@@ -69,7 +72,7 @@ void add_foreign(CLI::App &command, Options &options, bool with_claims) {
 }
 
 void fit_foreign(const Options &options) {
-    const ForeignFitted fitted = fitted_foreign(options);
+    const ForeignFitted fitted = fitted_foreign(options, true);
     const std::string document = growth_json(fitted.growths);
     if (!options.out.empty()) write_file(std::filesystem::path(options.out) / "growth.json", document);
     fmt::print("{}", options.json ? document : growth_table(fitted.growths));
@@ -79,14 +82,19 @@ int judge_foreign(const Options &options) {
     if (options.claims.empty())
         throw Error(Category::usage, "--data needs --claims, a table of the claims to judge",
                     "columns solution, shape, metric, bound; 'fit --data' needs none");
-    const ForeignFitted fitted = fitted_foreign(options);
-    std::vector<JudgedClaim> judged;
-    for (std::size_t i = 0; i < fitted.claims.size(); ++i) {
+    const ForeignFitted fitted = fitted_foreign(options, !options.json);
+    const std::map<std::string, std::string> sizes = first_sizes(fitted.data);
+    std::vector<std::vector<JudgedClaim>> by_claims(fitted.claims.size());
+    parallel_for(static_cast<int>(by_claims.size()), [&](int i) {
         const SolutionClaims &one = fitted.claims[i].claims;
-        for (JudgedClaim &claim :
-             judge_claims({one}, fitted.by_claims[i], size_of(fitted.data, one.solution), std::nullopt))
-            judged.push_back(std::move(claim));
-    }
+        const auto size = sizes.find(one.solution);
+        by_claims[i] =
+            judge_claims({one}, fitted.by_claims[i],
+                         size != sizes.end() ? size->second : fitted.data.size_names.front(), std::nullopt);
+    });
+    std::vector<JudgedClaim> judged;
+    for (std::vector<JudgedClaim> &some : by_claims)
+        std::move(some.begin(), some.end(), std::back_inserter(judged));
     const std::string document = claims_json(judged);
     if (!options.out.empty()) write_file(std::filesystem::path(options.out) / "claims.json", document);
     fmt::print("{}", options.json ? document : claims_table(judged, fitted.growths, nullptr));

@@ -368,10 +368,11 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
     return all;
 }
 
-std::string size_of(const ForeignData &data, const std::string &solution) {
+std::map<std::string, std::string> first_sizes(const ForeignData &data) {
+    std::map<std::string, std::string> found;
     for (const ForeignSeries &one : data.series)
-        if (one.named.solution == solution) return one.named.series.size_name;
-    return data.size_names.empty() ? "n" : data.size_names.front();
+        found.try_emplace(one.named.solution, one.named.series.size_name);
+    return found;
 }
 
 } // namespace iron

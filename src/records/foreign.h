@@ -2,6 +2,7 @@
 #pragma once
 
 #include <filesystem>
+#include <map>
 #include <string>
 #include <vector>
 
@@ -39,7 +40,7 @@ struct ForeignClaims {
 // sizes of `data`; `where` holds relations between them: `k <= n`. Throws Error (usage) likewise.
 std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path, const ForeignData &data);
 
-// The size that a solution's series are over; the first column's where none changes.
-std::string size_of(const ForeignData &data, const std::string &solution);
+// By solution, the size that its first series is over.
+std::map<std::string, std::string> first_sizes(const ForeignData &data);
 
 } // namespace iron

@@ -65,8 +65,8 @@ TEST(ForeignData, OrderIsThatOfTheTable) {
 
 TEST(ForeignData, AnEmptyCellIsASizeThatASeriesDoesNotHave) {
     const ForeignData data = read("solution,n,k,value\na,16,,3\na,32,,6\nb,,4,1\nb,,8,2\n");
-    EXPECT_EQ(size_of(data, "a"), "n");
-    EXPECT_EQ(size_of(data, "b"), "k");
+    EXPECT_EQ(first_sizes(data).at("a"), "n");
+    EXPECT_EQ(first_sizes(data).at("b"), "k");
     EXPECT_EQ(data.series[1].named.series.points.size(), 2u);
 }
 
