@@ -9,10 +9,10 @@
 #include <unistd.h>
 
 #include "core/nearest.h"
-#include "records/carried.h"
 #include "lab/language.h"
 #include "lab/parallel.h"
 #include "lab/workspace.h"
+#include "records/carried.h"
 #include "records/digest.h"
 #include "records/files.h"
 
