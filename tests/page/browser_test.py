@@ -1,5 +1,6 @@
 #!/usr/bin/env python3
-"""The report's page in a real browser: browser_test.py PROGRAM. Needs chromium, its driver and python3-selenium."""
+"""The report's page in a real browser: browser_test.py PROGRAM. Needs chromium, its driver and python3-selenium; ends with
+77 (skipped) where no browser can be started at all."""
 import json
 import os
 import re
@@ -10,6 +11,7 @@ import time
 import unittest
 
 from selenium import webdriver
+from selenium.common.exceptions import WebDriverException
 from selenium.webdriver.chrome.service import Service
 from selenium.webdriver.common.action_chains import ActionChains
 from selenium.webdriver.common.by import By
@@ -49,8 +51,12 @@ text = \"\"\"
 """
 
 
+PROFILES = tempfile.TemporaryDirectory(ignore_cleanup_errors=True)
+
+
 def browser(*more):
     options = webdriver.ChromeOptions()
+    options.add_argument("--user-data-dir=" + tempfile.mkdtemp(dir=PROFILES.name))  # whatever home there is, or none
     for argument in ("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-dev-shm-usage", "--window-size=1280,800", *more):
         options.add_argument(argument)
     options.set_capability("goog:loggingPrefs", {"browser": "ALL", "performance": "ALL"})
@@ -195,6 +201,18 @@ class Page(unittest.TestCase):
             self.driver.execute_cdp_cmd("Emulation.clearDeviceMetricsOverride", {})
 
 
+def starts():
+    for _ in range(2):
+        try:
+            browser().quit()
+            return True
+        except WebDriverException as fault:
+            print("no browser can be started here:", fault.msg, file=sys.stderr)
+    return False
+
+
 if __name__ == "__main__":
     PROGRAM = sys.argv.pop(1)
+    if not starts():
+        sys.exit(77)
     unittest.main()
