@@ -1,11 +1,10 @@
 #!/usr/bin/env python3
-"""Are ratios, crossings and forecasts what they say? Series with known curves, copies of a source, known factors, and
-the largest size within a second, really measured there.
+"""Are ratios, crossings and forecasts what they say? Series with known curves, copies of a source, known factors.
 
-    bench/comparing.py [--seed 1] [--trials 500] [--runs 20] [--budget 20] [--demo]
+    bench/comparing.py [--seed 1] [--trials 500] [--runs 20] [--budget 20]
 
-The first part needs no clock (a minute); --runs measures that many times (budget seconds each); --demo measures every
-demo problem and then at the largest sizes that were forecast. Run by hand after ./test.sh; needs nothing but Python.
+The first part needs no clock (a minute); --runs measures that many times (budget seconds each). Run by hand after
+./test.sh; needs nothing but Python.
 """
 import argparse
 import csv
@@ -192,72 +191,18 @@ def known_factors(runs, budget):
         print(f"  copies: a difference of {100 * sorted(seeable)[len(seeable) // 2]:.1f} % would have been seen (middle), {100 * max(seeable):.1f} % at most")
 
 
-def demo_largest(budget):
-    """The largest size within a second, forecast and then measured there."""
-    near = all_ = 0
-    for problem in sorted(os.listdir(os.path.join(HERE, "demo"))):
-        source = os.path.join(HERE, "demo", problem)
-        if not os.path.isfile(os.path.join(source, "stopwatch.toml")):
-            continue
-        with tempfile.TemporaryDirectory() as folder:
-            subprocess.run(["cp", "-r", source + "/.", folder], check=True)
-            subprocess.run([PROGRAM, "run", "--budget", f"{budget}s", "--quiet"], cwd=folder, stdout=subprocess.DEVNULL)
-            for largest in told(folder, "forecast", "--within", "1s")["largest"]:
-                if not largest["size"]:
-                    continue
-                (name, size), *others = largest["size"].items()
-                size = math.floor(size)
-                # That size alone, as a problem that ends there.
-                text = open(os.path.join(folder, "stopwatch.toml")).read()
-                line = next((l for l in text.splitlines() if l.startswith(f"{name} = ") and "from" in l), None)
-                if line is None or size > 2e7:
-                    print(f"  {problem} {largest['solution']}: {name} = {size:,} is too far to be measured")
-                    continue
-                shape = [largest["shape"]] if largest["shape"] else []
-                seconds = measured_at(folder, text.replace(line, f"{name} = {{ from = {size}, to = {size} }}"), largest["solution"], shape, name, size)
-                if seconds is None:
-                    print(f"  {problem} {largest['solution']}: not measured at {name} = {size:,}")
-                    continue
-                all_ += 1
-                near += 0.8 <= seconds <= 1.25
-                print(f"  {problem} {largest['solution']} {largest['shape']} {name} = {size:,} [{largest['interval'][0]:,.0f}, {largest['interval'][1]:,.0f}]: {seconds:.2f} s", flush=True)
-    print("largest sizes within 1 s, measured there, 1 s within 25 %:")
-    share(near, all_, "all")
-
-
-def measured_at(folder, text, solution, shape, name, size):
-    with tempfile.TemporaryDirectory() as other:
-        subprocess.run(["cp", "-r", folder + "/.", other], check=True)
-        subprocess.run(["rm", "-rf", os.path.join(other, "stopwatch-results")], check=True)
-        with open(os.path.join(other, "stopwatch.toml"), "w") as file:
-            file.write(text)
-        arguments = ["--only", solution, "--quiet"] + (["--shapes", *shape] if shape else [])
-        done = subprocess.run([PROGRAM, "run", "--budget", "15s", *arguments], cwd=other, capture_output=True, text=True)
-        path = os.path.join(other, "stopwatch-results", "measurements.jsonl")
-        times = []
-        if os.path.isfile(path):
-            for line in list(open(path))[1:]:
-                reading = json.loads(line)
-                if reading.get("kind") == "timing" and reading["solution"] == solution and reading["sizes"].get(name) == size:
-                    times.append(reading["time_ns"] / 1e9)
-        return sorted(times)[len(times) // 2] if times else None
-
-
 def main():
     parser = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
     parser.add_argument("--seed", default="1")
     parser.add_argument("--trials", type=int, default=500)
     parser.add_argument("--runs", type=int, default=0)
     parser.add_argument("--budget", type=int, default=20)
-    parser.add_argument("--demo", action="store_true")
     options = parser.parse_args()
     if options.trials:
         synthetic_crossings(options.seed, options.trials)
         synthetic_forecasts(options.seed, options.trials)
     if options.runs:
         known_factors(options.runs, options.budget)
-    if options.demo:
-        demo_largest(options.budget)
 
 
 if __name__ == "__main__":
