@@ -78,6 +78,24 @@ TEST(SpaceClaim, RoomToSpareIsNoGrowth) {
               Verdict::exceeded);
 }
 
+TEST(SpaceClaim, ATableThatHasJustDoubledIsNoGrowth) {
+    // As read off a hash table, up to a size at which it had just doubled.
+    const double read[] = {4080, 4120,  4704,  4712,  5968,  5992,  8640,  8640,
+                           9672, 14032, 16040, 25392, 28776, 49008, 55144, 100800};
+    Series series{"n", {}, 16};
+    const std::vector<double> sizes = ladder(16, 2896);
+    ASSERT_EQ(sizes.size(), std::size(read));
+    for (std::size_t i = 0; i < sizes.size(); ++i)
+        series.points.push_back({sizes[i], {{0, 0, read[i]}}});
+    const NamedSeries named{"hand", "calm", "space", series};
+    const auto verdict = [&](const char *bound) {
+        const SeriesGrowth growth = fit_one(named, {parse_bound(bound, {"n"})}, nullptr);
+        return judge("space", parse_bound(bound, {"n"}), "n", {{"calm", {}, {}, growth.growth}}).verdict;
+    };
+    EXPECT_NE(verdict("O(n)"), Verdict::exceeded);
+    EXPECT_EQ(verdict("O(sqrt n)"), Verdict::exceeded);
+}
+
 TEST(SpaceClaim, WhatIsBelowTheGrainSaysNothing) {
     const auto boxed = [](double n) { return 300 + 20 * std::log2(n); };
     EXPECT_EQ(on_space("O(1)", bytes(boxed)), Verdict::exceeded);

@@ -158,13 +158,18 @@ bool below_a_coarse_grain(const Growth &growth) {
 }
 
 // Containers keep room to spare, up to an eighth as a rule: so much more than at the ratio's least place is
-// no growth of what is needed.
+// no growth of what is needed. Tables double: only whole doublings below the largest size are at the same
+// place.
 bool room_to_spare(const Growth &growth, const Bound &bound, const std::string &size_name) {
     constexpr double spare = 1.125;
+    const Located &last = growth.points.back();
     double least = 1e300;
-    for (const Located &point : growth.points)
-        least = std::min(least, ratio_at(point, bound, size_name));
-    return ratio_at(growth.points.back(), bound, size_name) < spare * least;
+    for (const Located &point : growth.points) {
+        const double doublings = std::log2(last.size / std::max(point.size, 1.0));
+        if (std::abs(doublings - std::round(doublings)) < 0.1)
+            least = std::min(least, ratio_at(point, bound, size_name));
+    }
+    return ratio_at(last, bound, size_name) < spare * least;
 }
 
 struct OneShape {
