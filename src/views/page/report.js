@@ -115,13 +115,14 @@
         if (n < from || n > to) return;
         const by = divided ? one.bounds[i] : 1;
         if (!(by > 0)) return;
-        readings.push({ x: n, y: value / by, low: low / by, high: high / by, value, lowest: low, highest: high });
-        if (fitted > 0) curve.push({ x: n, y: fitted / by });
+        const told = { value, lowest: low, highest: high, over: value / by };
+        readings.push({ x: n, y: value / by, low: low / by, high: high / by, ...told });
+        if (fitted > 0) curve.push({ x: n, y: fitted / by, ...told }); // pointing at the line tells the reading beside it
       });
       const name = choice.shape.value === "" ? `${one.solution} (${one.shape})` : one.solution;
       datasets.push({ label: name, readings: true, data: readings, showLine: false, pointStyle: markOf(one.solution), radius: 4,
                       hoverRadius: 7, borderColor: colour, backgroundColor: colour, bound: one.bound });
-      datasets.push({ label: name, data: curve, showLine: true, pointRadius: 0, pointHitRadius: 0, borderColor: colour, borderWidth: 1.5 });
+      datasets.push({ label: name, data: curve, showLine: true, pointRadius: 0, pointHitRadius: 0, borderColor: colour, borderWidth: 1.5, bound: one.bound });
     }
     const logX = choice.axes.value === "both", logY = choice.axes.value !== "none";
     const what = { steps: "steps a call", time: "time a call", space: "space a call" }[choice.metric.value];
@@ -144,12 +145,12 @@
       plugins: {
         legend: { display: false },
         tooltip: {
-          filter: item => item.dataset.readings === true,
+          filter: (item, _, items) => item.dataset.readings === true || !items.some(other => other.dataset.readings === true),
           callbacks: {
             title: () => "",
             label: ({ raw, dataset }) => `${dataset.label}, ${size} = ${exactly(raw.x)}: ${show(raw.value)}` +
               (show(raw.lowest) === show(raw.highest) ? "" : ` [${show(raw.lowest)}, ${show(raw.highest)}]`) +
-              (divided ? `; over ${dataset.bound}: ${show(raw.y)}` : ""),
+              (divided ? `; over ${dataset.bound}: ${show(raw.over)}` : ""),
           },
         },
       },
