@@ -315,8 +315,8 @@ class Measuring {
         const std::vector<double> &sizes = lines_[step.cell.line].sizes;
         const auto rung = std::find(sizes.begin(), sizes.end(), step.cell.size) - sizes.begin();
         const bool twice = generation_ == 0 && step.round == 0 && rung % 4 == 0 && rung <= 12;
-        // Later rounds ask what other inputs cost.
-        const Spot other{spot.shape, spot.sizes, spot.seed + static_cast<std::uint64_t>(step.round)};
+        // Later rounds ask what other inputs cost; a generation has a hundred seeds.
+        const Spot other{spot.shape, spot.sizes, spot.seed + static_cast<std::uint64_t>(step.round % 100)};
         Measurement form = blank(step, "counting");
         form.seed = other.seed;
         for (Measurement &m : bench_of(step.cell).count(other, form, twice)) {

@@ -63,7 +63,8 @@ std::string course_words(const RatioCourse &course, const std::string &metric, c
                            range_words(course.interval));
     }
     const std::size_t third = course.points.size() / 3;
-    return fmt::format("grows {}: {}, {}", course.kind == RatioCourse::Kind::falling ? "slower" : "faster",
+    return fmt::format("{} {}: {}, {}", metric == "steps" ? "grow" : "grows",
+                       course.kind == RatioCourse::Kind::falling ? "slower" : "faster",
                        at(course.points[third]), at(course.points.back()));
 }
 

@@ -57,6 +57,10 @@ std::string verdict_text(const Judgement &judgement) {
 std::string would_decide_words(const Judgement &judgement) {
     if (!judgement.would_decide) return "";
     const WouldDecide &decide = *judgement.would_decide;
+    constexpr double year_ns = 3.2e16;
+    if (decide.cost_ns && !(*decide.cost_ns < year_ns))
+        return fmt::format("Measuring can't decide it: up to {} = {} a call would take over a year.",
+                           decide.size_name, grouped(decide.size));
     const std::string cost =
         decide.cost_ns ? fmt::format(", about {} a call", time_text(*decide.cost_ns)) : "";
     return fmt::format("It would be decided by measuring up to {} = {}{}.", decide.size_name,

@@ -30,7 +30,9 @@ std::string wrapped(std::string_view text, std::size_t width, std::size_t indent
     std::string result, line;
     std::size_t at = 0;
     while (at < text.size()) {
-        const std::size_t end = std::min(text.find(' ', at), text.size());
+        std::size_t end = std::min(text.find(' ', at), text.size());
+        while (text.substr(end).starts_with(" = ")) // a size stays with its value
+            end = std::min(text.find(' ', end + 3), text.size());
         const std::string_view word = text.substr(at, end - at);
         at = end + 1;
         if (word.empty()) continue;

@@ -1,4 +1,5 @@
 #include <gtest/gtest.h>
+#include <limits>
 #include <sstream>
 
 #include "support/series.h"
@@ -19,6 +20,7 @@ TEST(Text, CutsByCharactersAndNotByBytes) {
 
 TEST(Text, WrapsAtBlanks) {
     EXPECT_EQ(wrapped("one two three", 9, 2), "  one two\n  three\n");
+    EXPECT_EQ(wrapped("up to n = 1,024", 13, 0), "up to\nn = 1,024\n"); // not torn at its sign
     EXPECT_EQ(wrapped("", 9, 2), "");
     EXPECT_EQ(wrapped("unbreakablylong x", 8, 0), "unbreakablylong\nx\n");
 }
@@ -132,6 +134,21 @@ TEST(Figures, NamesCanNotBreakOutOfTheScript) {
                                         {"x\" ; system \"y", "squares"}, {"calm"}, "n");
     EXPECT_NE(figures[0].script.find("\"a \\\"b\\\" \\\\c: steps"), std::string::npos);
     EXPECT_NE(figures[0].script.find("x\\\" ; system \\\"y"), std::string::npos);
+}
+
+TEST(Tables, WhatWouldDecideIsNoAdviceWhereNobodyCanFollowIt) {
+    Judgement open;
+    EXPECT_EQ(would_decide_words(open), "");
+    open.would_decide = WouldDecide{"n", 16'384, 2.5e6};
+    EXPECT_EQ(would_decide_words(open),
+              "It would be decided by measuring up to n = 16,384, about 2.5 ms a call.");
+    for (const double cost : {1e300, std::numeric_limits<double>::infinity()}) {
+        open.would_decide->cost_ns = cost;
+        EXPECT_EQ(would_decide_words(open),
+                  "Measuring can't decide it: up to n = 16,384 a call would take over a year.");
+    }
+    open.would_decide->cost_ns.reset();
+    EXPECT_EQ(would_decide_words(open), "It would be decided by measuring up to n = 16,384.");
 }
 
 TEST(Tables, AgreementShowsTheCounterexample) {

@@ -226,8 +226,8 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
                                three_digits(100 * misfit(growth.best().fitted, growth.points)));
     } else if (of_space && bound.kind == Bound::Kind::upper && j.evidence > 0 &&
                room_to_spare(growth, bound, size_name)) {
-        j.reason = fmt::format("{}; what it rises by after its least place is within what containers keep to "
-                               "spare",
+        j.reason = fmt::format("{}; at sizes whole doublings apart it rises by no more than what containers "
+                               "keep to spare",
                                course);
         j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
     } else if (j.evidence > need.exceeded &&

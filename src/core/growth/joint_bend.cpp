@@ -42,8 +42,8 @@ std::vector<std::string> what_bends(const JointTerm &lead, const std::vector<std
     return minimum_in(lead.expression) ? std::vector<std::string>{"min"} : names;
 }
 
-Set bent_set(JointSets &sets, const Set &base, const std::vector<Bend> &bends) {
-    Set set;
+TermSet bent_set(JointSets &sets, const TermSet &base, const std::vector<Bend> &bends) {
+    TermSet set;
     for (std::size_t i = 0; i < base.size(); ++i) {
         const Expression expression = sets.term(base[i]).expression;
         std::vector<Expression> factors = {expression};

@@ -16,6 +16,6 @@ using Bend = std::map<std::string, double>;
 std::vector<std::string> what_bends(const JointTerm &lead, const std::vector<std::string> &names);
 
 // The set with its exponents changed, lead by lead; an empty one where that makes no sense.
-Set bent_set(JointSets &sets, const Set &base, const std::vector<Bend> &bends);
+TermSet bent_set(JointSets &sets, const TermSet &base, const std::vector<Bend> &bends);
 
 } // namespace iron

@@ -43,7 +43,7 @@ JointMemory::JointMemory(JointSets &sets) : sets_(sets) {
 // A set's generators, so that one step after another can be tried on them.
 class JointMemory::Stepped {
   public:
-    Stepped(const JointMemory &memory, const Set &set)
+    Stepped(const JointMemory &memory, const TermSet &set)
         : memory_(memory), set_(set), cone_(memory.sets_.cone_of(set, 0)) {}
     bool fits() const { return cone_.has_value(); }
     LeastSquares solved(const std::vector<SetStep> &steps, bool thorough) const {
@@ -52,11 +52,11 @@ class JointMemory::Stepped {
 
   private:
     const JointMemory &memory_;
-    const Set &set_;
+    const TermSet &set_;
     std::optional<SetCone> cone_;
 };
 
-std::vector<Generator> JointMemory::touched(const std::vector<Generator> &cone, const Set &set,
+std::vector<Generator> JointMemory::touched(const std::vector<Generator> &cone, const TermSet &set,
                                             const std::vector<SetStep> &steps, bool thorough) const {
     std::vector<Generator> all = cone;
     for (const SetStep &step : steps) {

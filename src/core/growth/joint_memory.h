@@ -15,7 +15,7 @@ class JointMemory {
     explicit JointMemory(JointSets &sets);
 
     // All generators of a set with the steps that touch them.
-    std::vector<Generator> touched(const std::vector<Generator> &cone, const Set &set,
+    std::vector<Generator> touched(const std::vector<Generator> &cone, const TermSet &set,
                                    const std::vector<SetStep> &steps, bool thorough) const;
 
     // Keeps the best of one step on a coarse grid, or of one and two steps sought closely, where that scores

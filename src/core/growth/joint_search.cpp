@@ -62,7 +62,7 @@ void JointSearch::list(int index) {
     if (std::find(listed_.begin(), listed_.end(), index) == listed_.end()) listed_.push_back(index);
 }
 
-bool JointSearch::is_within(const Set &set, Claim &claim) const {
+bool JointSearch::is_within(const TermSet &set, Claim &claim) const {
     if (claim.bound.kind == Bound::Kind::upper)
         return std::all_of(set.begin(), set.end(), [&](int term) {
             const auto [found, fresh] = claim.within.try_emplace(term, false);
@@ -111,7 +111,7 @@ void JointSearch::prepare_screen() {
         squares_ += 1 / (point.error * point.error);
 }
 
-double JointSearch::screened(const Set &set) {
+double JointSearch::screened(const TermSet &set) {
     constexpr int most = 48;
     int columns[most], count = 0;
     for (const int term : set)
@@ -136,7 +136,7 @@ double JointSearch::screened(const Set &set) {
     return sets_.score(chi2, active, sets_.prior_of(set));
 }
 
-SetTried &JointSearch::fitted(const Set &set) {
+SetTried &JointSearch::fitted(const TermSet &set) {
     const auto [found, fresh] = tried_.try_emplace(set);
     if (!fresh) return found->second;
     SetTried &one = found->second;
@@ -189,10 +189,10 @@ std::vector<const SetTried *> JointSearch::ranked(bool bent_too) const {
     return ranked;
 }
 
-std::vector<Set> JointSearch::best_sets(std::size_t overall, std::size_t a_side) {
+std::vector<TermSet> JointSearch::best_sets(std::size_t overall, std::size_t a_side) {
     const std::vector<const SetTried *> ranked = this->ranked(false);
-    std::vector<Set> best;
-    const auto take = [&](const Set &set) {
+    std::vector<TermSet> best;
+    const auto take = [&](const TermSet &set) {
         if (std::find(best.begin(), best.end(), set) == best.end()) best.push_back(set);
     };
     for (std::size_t i = 0; i < std::min(overall, ranked.size()); ++i)
@@ -208,25 +208,25 @@ std::vector<Set> JointSearch::best_sets(std::size_t overall, std::size_t a_side)
 // From the best sets: one more term, and of many sizes one exchanged.
 void JointSearch::improve() {
     const bool many = sets_.candidates().names.size() > 2;
-    std::set<Set> done;
+    std::set<TermSet> done;
     for (int pass = 0; pass < (many ? 4 : 1); ++pass) {
         bool fresh = false;
-        for (const Set &base : best_sets(3, 1)) {
+        for (const TermSet &base : best_sets(3, 1)) {
             if (!done.insert(base).second) continue;
             fresh = true;
             Ranked ranked;
-            const auto consider = [&](Set set) {
+            const auto consider = [&](TermSet set) {
                 std::sort(set.begin(), set.end());
                 if (set.size() <= most_leads && !tried_.contains(set) && sets_.antichain(set))
                     ranked.push_back({screened(set), set});
             };
             for (const int term : listed_) {
-                Set longer = base;
+                TermSet longer = base;
                 longer.push_back(term);
                 consider(longer);
                 if (!many) continue;
                 for (std::size_t i = 0; i < base.size(); ++i) {
-                    Set other = base;
+                    TermSet other = base;
                     other[i] = term;
                     consider(other);
                 }
@@ -238,13 +238,13 @@ void JointSearch::improve() {
 }
 
 void JointSearch::allow_for_memory() {
-    for (const Set &set : best_sets(70, 25))
+    for (const TermSet &set : best_sets(70, 25))
         memory_.try_coarsely(tried_.at(set));
-    std::vector<Set> chosen = best_sets(4, 4);
+    std::vector<TermSet> chosen = best_sets(4, 4);
     for (const Claim &claim : claims_)
         if (tried_.contains(claim.leads)) chosen.push_back(claim.leads);
-    const std::set<Set> each(chosen.begin(), chosen.end());
-    for (const Set &set : each)
+    const std::set<TermSet> each(chosen.begin(), chosen.end());
+    for (const TermSet &set : each)
         memory_.try_closely(tried_.at(set));
 }
 
@@ -292,7 +292,7 @@ void JointSearch::bend_from(const SetTried &start, Claim &claim) {
 }
 
 double JointSearch::bent_score(const SetTried &start, const std::vector<Bend> &bends, Claim &claim) {
-    const Set set = bent_set(sets_, start.set, bends);
+    const TermSet set = bent_set(sets_, start.set, bends);
     if (set.empty() || !is_within(set, claim)) return nothing;
     const auto known = tried_.find(set);
     if (known != tried_.end()) return known->second.score;

@@ -13,7 +13,7 @@ namespace iron {
 
 class JointSearch {
   public:
-    // All three must outlive it.
+    // Candidates and options must outlive it.
     JointSearch(const CellSeries &series, const JointCandidates &candidates, const JointOptions &options);
 
     std::vector<SetFit> searched(); // the best first, and the best on either side of every bound
@@ -23,21 +23,21 @@ class JointSearch {
     struct Claim {
         Bound bound;
         SizeOrder::Course course;
-        Set leads;
+        TermSet leads;
         std::map<int, bool> within; // by term, filled as asked
     };
     // What there is to take from, with its score on a screen.
-    using Ranked = std::vector<std::pair<double, Set>>;
+    using Ranked = std::vector<std::pair<double, TermSet>>;
 
     void add_claim(const Bound &bound);
     void list(int index);
-    bool is_within(const Set &set, Claim &claim) const;
+    bool is_within(const TermSet &set, Claim &claim) const;
 
     void prepare_screen();
-    double screened(const Set &set);
-    SetTried &fitted(const Set &set);
+    double screened(const TermSet &set);
+    SetTried &fitted(const TermSet &set);
     void fit_best(Ranked &ranked, std::size_t overall, std::size_t a_side);
-    std::vector<Set> best_sets(std::size_t overall, std::size_t a_side);
+    std::vector<TermSet> best_sets(std::size_t overall, std::size_t a_side);
 
     void screen_all();
     void improve();
@@ -58,7 +58,7 @@ class JointSearch {
     std::size_t screened_ = 0;
     std::vector<double> gram_, project_;
     double squares_ = 0;
-    std::map<Set, SetTried> tried_;
+    std::map<TermSet, SetTried> tried_;
 };
 
 } // namespace iron

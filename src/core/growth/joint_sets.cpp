@@ -67,7 +67,7 @@ bool JointSets::within(int f, int g) {
     return found->second;
 }
 
-SizeOrder::Course JointSets::course_of(const Set &set) const {
+SizeOrder::Course JointSets::course_of(const TermSet &set) const {
     SizeOrder::Course course = terms_[set.front()].course;
     for (std::size_t i = 1; i < set.size(); ++i)
         course = SizeOrder::sum(course, terms_[set[i]].course);
@@ -107,7 +107,7 @@ int JointSets::product_of(const std::string &a, const std::string &b) const {
     return one >= 0 ? one : index_of(b + " " + a);
 }
 
-std::vector<int> JointSets::lows_of(const Set &set) {
+std::vector<int> JointSets::lows_of(const TermSet &set) {
     std::vector<int> all;
     for (const int lead : set)
         for (const int low : lows_of(lead))
@@ -117,7 +117,7 @@ std::vector<int> JointSets::lows_of(const Set &set) {
     return all;
 }
 
-double JointSets::prior_of(const Set &set) const {
+double JointSets::prior_of(const TermSet &set) const {
     double prior = cost_of_a_lead * static_cast<double>(set.size() - 1);
     for (const int term : set)
         prior += terms_[term].prior;
@@ -131,14 +131,14 @@ double JointSets::score(double chi2, int active, double prior) const {
     return -(nu + rows) / 2 * std::log1p(std::max(chi2, 0.0) / nu) - 0.25 * active * std::log(rows) - prior;
 }
 
-bool JointSets::antichain(const Set &set) {
+bool JointSets::antichain(const TermSet &set) {
     for (const int a : set)
         for (const int b : set)
             if (a != b && within(a, b)) return false;
     return true;
 }
 
-std::optional<SetCone> JointSets::cone_of(const Set &set, double taken_off) {
+std::optional<SetCone> JointSets::cone_of(const TermSet &set, double taken_off) {
     std::vector<const CellTerm *> leads;
     for (const int term : set)
         leads.push_back(&at_[term]);
@@ -199,7 +199,7 @@ LeastSquares JointSets::by_gram(const std::vector<Column> &columns) const {
     return result;
 }
 
-void JointSets::describe(SetFit &fit, const Set &set, const std::vector<int> &lows,
+void JointSets::describe(SetFit &fit, const TermSet &set, const std::vector<int> &lows,
                          const std::vector<Generator> &generators) const {
     const LeastSquares result = solved(generators);
     fit.course = course_of(set);

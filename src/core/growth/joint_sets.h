@@ -16,7 +16,7 @@
 
 namespace iron {
 
-using Set = std::vector<int>; // indices of terms, in order
+using TermSet = std::vector<int>; // indices of terms, in order
 
 // A step of the memory hierarchy and the working set that it lies on.
 struct SetStep {
@@ -26,7 +26,7 @@ struct SetStep {
 
 // A set and how well it does; the score is -infinity where the cells can't tell its leads apart.
 struct SetTried {
-    Set set;
+    TermSet set;
     double prior = 0;
     double score = -std::numeric_limits<double>::infinity();
     double chi2 = 0;
@@ -43,7 +43,7 @@ struct SetCone {
 
 class JointSets {
   public:
-    // All three must outlive it. Throws nothing; cells without readings are left out.
+    // The candidates must outlive it. Cells without readings are left out; some must have them.
     JointSets(const CellSeries &series, const JointCandidates &candidates, Noise noise);
 
     const JointCandidates &candidates() const { return candidates_; }
@@ -60,23 +60,23 @@ class JointSets {
     int add(const Expression &expression, double prior);
 
     bool within(int f, int g); // f in O(g), whatever the relations between sizes
-    bool antichain(const Set &set);
-    SizeOrder::Course course_of(const Set &set) const;
+    bool antichain(const TermSet &set);
+    SizeOrder::Course course_of(const TermSet &set) const;
 
     // Lower terms that may stand below some lead of the set: the constant, sizes, their products, x log x,
     // and each lead less a logarithm.
     const std::vector<int> &lows_of(int lead);
-    std::vector<int> lows_of(const Set &set);
+    std::vector<int> lows_of(const TermSet &set);
 
-    double prior_of(const Set &set) const;
+    double prior_of(const TermSet &set) const;
     double score(double chi2, int active, double prior) const;
 
     double taken_off(bool with_steps) const { return exact_ ? 0.6 : with_steps ? 0 : 0.15; }
-    std::optional<SetCone> cone_of(const Set &set, double taken_off);
+    std::optional<SetCone> cone_of(const TermSet &set, double taken_off);
     LeastSquares solved(const std::vector<Generator> &generators) const;
 
     // Names, terms and fitted values of what the generators give.
-    void describe(SetFit &fit, const Set &set, const std::vector<int> &lows,
+    void describe(SetFit &fit, const TermSet &set, const std::vector<int> &lows,
                   const std::vector<Generator> &generators) const;
 
   private:
