@@ -13,11 +13,16 @@ namespace iron::test {
 
 // What goes against it, a line each; "" where all is well.
 inline std::string violations(const nlohmann::json &document, const std::string &schema_name) {
-    const auto text = nlohmann::json::parse(read_file(IRON_SOURCE "/docs/schema/" + schema_name + ".json"));
-    valijson::Schema schema;
-    valijson::SchemaParser().populateSchema(valijson::adapters::NlohmannJsonAdapter(text), schema);
+    static std::map<std::string, valijson::Schema> schemas; // read once: a record has hundreds of lines
+    static valijson::Validator validator;
+    const auto [found, fresh] = schemas.try_emplace(schema_name);
+    if (fresh) {
+        const auto text =
+            nlohmann::json::parse(read_file(IRON_SOURCE "/docs/schema/" + schema_name + ".json"));
+        valijson::SchemaParser().populateSchema(valijson::adapters::NlohmannJsonAdapter(text), found->second);
+    }
     valijson::ValidationResults results;
-    valijson::Validator().validate(schema, valijson::adapters::NlohmannJsonAdapter(document), &results);
+    validator.validate(found->second, valijson::adapters::NlohmannJsonAdapter(document), &results);
     std::string all;
     valijson::ValidationResults::Error error;
     while (results.popError(error)) {

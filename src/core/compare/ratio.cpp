@@ -1,11 +1,12 @@
 #include "core/compare/ratio.h"
 
-#include <Eigen/Dense>
 #include <algorithm>
 #include <boost/math/distributions/students_t.hpp>
 #include <cmath>
 #include <map>
 #include <optional>
+
+#include "core/growth/least_squares.h"
 
 namespace iron {
 
@@ -214,38 +215,37 @@ namespace {
 // through the points from `first` to `last`.
 std::optional<Crossing> crossing_near(const std::vector<RatioPoint> &points, std::size_t first,
                                       std::size_t last, double start) {
-    const Eigen::Index count = static_cast<Eigen::Index>(last - first + 1), degree = count >= 7   ? 3
-                                                                                     : count >= 5 ? 2
-                                                                                                  : 1;
-    Eigen::MatrixXd a(count, degree + 1);
-    Eigen::VectorXd b(count);
+    const std::size_t count = last - first + 1, degree = count >= 7 ? 3 : count >= 5 ? 2 : 1;
     // Neighbours are alike: none counts for more because its few readings lie close together by chance.
     double squares = 0;
     for (std::size_t i = first; i <= last; ++i)
         squares += points[i].error * points[i].error / static_cast<double>(count);
-    for (Eigen::Index i = 0; i < count; ++i) {
-        const RatioPoint &point = points[first + static_cast<std::size_t>(i)];
-        const double x = std::log(point.size) - start, w = 1 / std::max(point.error, std::sqrt(squares));
-        for (Eigen::Index p = 0; p <= degree; ++p)
-            a(i, p) = w * std::pow(x, static_cast<double>(p));
-        b[i] = w * std::log(point.ratio);
+    std::vector<std::vector<double>> columns(degree + 1);
+    std::vector<double> target;
+    for (std::size_t i = first; i <= last; ++i) {
+        const double x = std::log(points[i].size) - start;
+        double power = 1 / std::max(points[i].error, std::sqrt(squares));
+        target.push_back(power * std::log(points[i].ratio));
+        for (std::vector<double> &column : columns)
+            column.push_back(power), power *= x;
     }
-    const Eigen::VectorXd c = a.colPivHouseholderQr().solve(b);
-    const double freedom = static_cast<double>(count - degree - 1);
+    const double freedom = static_cast<double>(count) - static_cast<double>(degree) - 1;
     if (freedom < 1) return std::nullopt;
+    const LeastSquares fit = least_squares(columns, target);
+    const std::vector<double> &c = fit.coefficients;
     // The points' errors come of their own readings: they count beside what is off here.
     const double known = static_cast<double>(count);
-    const double scale = (known + (a * c - b).squaredNorm()) / (known + freedom);
-    const Eigen::MatrixXd covariance = scale * (a.transpose() * a).inverse();
+    const double scale = (known + fit.chi2) / (known + freedom);
+    const SquareMatrix covariance = covariance_of(columns);
     const auto height = [&](double x) {
         double sum = 0;
-        for (Eigen::Index p = degree; p >= 0; --p)
+        for (std::size_t p = degree + 1; p-- > 0;)
             sum = sum * x + c[p];
         return sum;
     };
     const auto slope = [&](double x) {
         double sum = 0;
-        for (Eigen::Index p = degree; p >= 1; --p)
+        for (std::size_t p = degree; p >= 1; --p)
             sum = sum * x + static_cast<double>(p) * c[p];
         return sum;
     };
@@ -257,10 +257,11 @@ std::optional<Crossing> crossing_near(const std::vector<RatioPoint> &points, std
         if (std::abs(step) < 1e-12) break;
     }
     if (std::abs(height(root)) > 1e-6) return std::nullopt;
-    Eigen::VectorXd powers(degree + 1);
-    for (Eigen::Index p = 0; p <= degree; ++p)
-        powers[p] = std::pow(root, static_cast<double>(p));
-    const double error = std::sqrt(powers.dot(covariance * powers)) / std::abs(slope(root));
+    double variance = 0;
+    for (std::size_t p = 0; p <= degree; ++p)
+        for (std::size_t q = 0; q <= degree; ++q)
+            variance += scale * covariance(p, q) * std::pow(root, static_cast<double>(p + q));
+    const double error = std::sqrt(variance) / std::abs(slope(root));
     const double half = student(0.975, known + freedom) * error, at = start + root;
     return Crossing{std::exp(at), {std::exp(at - half), std::exp(at + half)}, slope(root) > 0};
 }

@@ -1,12 +1,12 @@
 #include "core/growth/forecast.h"
 
-#include <Eigen/Dense>
 #include <algorithm>
 #include <boost/math/distributions/students_t.hpp>
 #include <cmath>
 #include <numeric>
 
 #include "core/bound/parse.h"
+#include "core/growth/least_squares.h"
 
 namespace iron {
 
@@ -58,30 +58,22 @@ void Forecaster::add(const std::vector<Term> &terms, double chi2, double weight,
         one.curves.push_back(parse_expression(term.curve, names_));
         one.factors.push_back(term.factor);
     }
-    const Eigen::Index rows = static_cast<Eigen::Index>(points.size()),
-                       count = static_cast<Eigen::Index>(terms.size());
-    Eigen::MatrixXd a(rows, count);
+    std::vector<std::vector<double>> columns(terms.size());
     std::vector<double> fitted(points.size(), 0);
-    for (Eigen::Index i = 0; i < rows; ++i) {
-        const std::size_t at = static_cast<std::size_t>(i);
-        for (Eigen::Index j = 0; j < count; ++j) {
-            const double log_curve = evaluate_log(one.curves[static_cast<std::size_t>(j)], places[at]);
-            fitted[at] += one.factors[static_cast<std::size_t>(j)] * std::exp(log_curve);
-            a(i, j) = std::exp(log_curve - points[at].log_value) / points[at].error;
+    for (std::size_t i = 0; i < points.size(); ++i)
+        for (std::size_t j = 0; j < terms.size(); ++j) {
+            const double log_curve = evaluate_log(one.curves[j], places[i]);
+            fitted[i] += one.factors[j] * std::exp(log_curve);
+            columns[j].push_back(std::exp(log_curve - points[i].log_value) / points[i].error);
         }
-    }
-    one.freedom = std::max(3.0, static_cast<double>(rows - count));
+    one.freedom = std::max(3.0, static_cast<double>(points.size()) - static_cast<double>(terms.size()));
     // Counts and bytes are exact: what is off there is the curve.
     const double off = chi2 / one.freedom;
     // Less off than the errors say is half luck.
     const double phi = noise == Noise::timed ? std::max((1 + off) / 2, off) : off;
-    // Columns may all but coincide: a little is added to what is inverted.
-    Eigen::MatrixXd normal = a.transpose() * a;
-    normal.diagonal() *= 1 + 1e-9;
-    const Eigen::MatrixXd covariance = phi * normal.inverse();
-    for (Eigen::Index j = 0; j < count; ++j)
-        for (Eigen::Index k = 0; k < count; ++k)
-            one.covariance.push_back(covariance(j, k));
+    one.covariance = covariance_of(columns, 1e-9).values;
+    for (double &value : one.covariance)
+        value *= phi;
     std::vector<std::size_t> order(points.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::sort(order.begin(), order.end(),

@@ -1,10 +1,10 @@
 #include "core/growth/joint_cone.h"
 
-#include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
 
 #include "core/bound/rounded.h"
+#include "core/growth/least_squares.h"
 
 namespace iron {
 
@@ -33,25 +33,31 @@ double log_ratio(const CellTerm &a, const CellTerm &b, double share) {
 
 // How much of every lead comes with one of each: M = (I - D)^-1, D_ij = 1 / quantile(r_i / r_j). Nothing
 // where that has no sense: the spectral radius of D is near 1.
-std::optional<Eigen::MatrixXd> shares_of(const std::vector<const CellTerm *> &leads) {
+std::optional<SquareMatrix> shares_of(const std::vector<const CellTerm *> &leads) {
     constexpr double corner = 0.88, largest_radius = 0.95;
-    const Eigen::Index count = static_cast<Eigen::Index>(leads.size());
-    Eigen::MatrixXd least = Eigen::MatrixXd::Zero(count, count);
-    for (Eigen::Index i = 0; i < count; ++i)
-        for (Eigen::Index j = 0; j < count; ++j)
-            if (i != j) least(i, j) = std::exp(-log_ratio(*leads[i], *leads[j], corner));
-    if (count == 2 && least(0, 1) * least(1, 0) > largest_radius * largest_radius) return std::nullopt;
-    if (count > 2) { // by powers: the matrix is nonnegative
-        Eigen::VectorXd direction = Eigen::VectorXd::Ones(count);
+    const std::size_t count = leads.size();
+    SquareMatrix without{count, std::vector<double>(count * count, 1)}; // I - D
+    for (std::size_t i = 0; i < count; ++i)
+        for (std::size_t j = 0; j < count; ++j)
+            if (i != j) without.values[i * count + j] = -std::exp(-log_ratio(*leads[i], *leads[j], corner));
+    if (count == 2 && without(0, 1) * without(1, 0) > largest_radius * largest_radius) return std::nullopt;
+    if (count > 2) { // by powers of D + 0.1 I: the matrix is nonnegative
+        std::vector<double> direction(count, 1);
         double radius = 0;
-        for (int i = 0; i < 60; ++i) {
-            direction = least * direction + 0.1 * direction;
-            radius = direction.maxCoeff() - 0.1;
-            direction /= direction.maxCoeff();
+        for (int step = 0; step < 60; ++step) {
+            std::vector<double> next(count, 0);
+            for (std::size_t i = 0; i < count; ++i)
+                for (std::size_t j = 0; j < count; ++j)
+                    next[i] += (i == j ? 0.1 : -without(i, j)) * direction[j];
+            const double most = *std::max_element(next.begin(), next.end());
+            radius = most - 0.1;
+            for (double &value : next)
+                value /= most;
+            direction = std::move(next);
         }
         if (radius > largest_radius) return std::nullopt;
     }
-    return (Eigen::MatrixXd::Identity(count, count) - least).inverse();
+    return inverse_of(without);
 }
 
 Generator with(const Generator &base, std::size_t part, const Column &column, double factor) {
@@ -109,9 +115,7 @@ std::optional<std::vector<Generator>> joint_cone(const std::vector<const CellTer
     for (std::size_t j = 0; j < leads.size(); ++j) {
         Generator one{Column(count, 0), {}};
         for (std::size_t i = 0; i < leads.size(); ++i)
-            if (const double share = (*shares)(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(j));
-                share > 0)
-                one = with(one, i, leads[i]->column, share);
+            if (const double share = (*shares)(i, j); share > 0) one = with(one, i, leads[i]->column, share);
         of_lead.push_back(one);
         generators.push_back(std::move(one));
     }
@@ -143,10 +147,8 @@ std::optional<std::vector<Generator>> joint_cone(const std::vector<const CellTer
             generators.push_back(std::move(left));
         }
     if (waves)
-        for (std::size_t j = 0; j < leads.size(); ++j) {
-            const Eigen::Index at = static_cast<Eigen::Index>(j);
-            add_waves(of_lead[j], (*shares)(at, at), *leads[j], cells, generators);
-        }
+        for (std::size_t j = 0; j < leads.size(); ++j)
+            add_waves(of_lead[j], (*shares)(j, j), *leads[j], cells, generators);
     return generators;
 }
 

@@ -3,6 +3,7 @@
 #include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace iron {
 
@@ -106,6 +107,14 @@ LeastSquares nonnegative(const std::vector<std::vector<double>> &columns, const 
     return result_of<Storage>(s, x);
 }
 
+SquareMatrix by_rows(const Eigen::MatrixXd &matrix) {
+    SquareMatrix result{static_cast<std::size_t>(matrix.rows()), {}};
+    for (Eigen::Index i = 0; i < matrix.rows(); ++i)
+        for (Eigen::Index j = 0; j < matrix.cols(); ++j)
+            result.values.push_back(matrix(i, j));
+    return result;
+}
+
 } // namespace
 
 LeastSquares least_squares(const std::vector<std::vector<double>> &columns,
@@ -118,6 +127,24 @@ LeastSquares nonnegative_least_squares(const std::vector<std::vector<double>> &c
                                        const std::vector<double> &target) {
     if (target.size() <= few_rows && columns.size() <= few_columns) return nonnegative<Few>(columns, target);
     return nonnegative<Many>(columns, target);
+}
+
+SquareMatrix covariance_of(const std::vector<std::vector<double>> &columns, double ridge) {
+    const auto count = static_cast<Eigen::Index>(columns.size());
+    Eigen::MatrixXd normal(count, count);
+    for (Eigen::Index i = 0; i < count; ++i)
+        for (Eigen::Index j = 0; j <= i; ++j)
+            normal(i, j) = normal(j, i) =
+                std::inner_product(columns[i].begin(), columns[i].end(), columns[j].begin(), 0.0);
+    normal.diagonal() *= 1 + ridge;
+    return by_rows(normal.inverse());
+}
+
+SquareMatrix inverse_of(const SquareMatrix &matrix) {
+    const auto count = static_cast<Eigen::Index>(matrix.count);
+    using ByRows = Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, Eigen::RowMajor>;
+    const Eigen::MatrixXd values = Eigen::Map<const ByRows>(matrix.values.data(), count, count);
+    return by_rows(values.inverse());
 }
 
 } // namespace iron

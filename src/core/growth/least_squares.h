@@ -1,6 +1,7 @@
 // Linear least squares with coefficients that may not be negative.
 #pragma once
 
+#include <cstddef>
 #include <vector>
 
 namespace iron {
@@ -20,5 +21,18 @@ LeastSquares nonnegative_least_squares(const std::vector<std::vector<double>> &c
 // The same without the sign condition.
 LeastSquares least_squares(const std::vector<std::vector<double>> &columns,
                            const std::vector<double> &target);
+
+// A square matrix by rows.
+struct SquareMatrix {
+    std::size_t count = 0;
+    std::vector<double> values;
+    double operator()(std::size_t row, std::size_t column) const { return values[row * count + column]; }
+};
+
+// (A^T A)^-1, the covariance of the coefficients where errors are 1. The diagonal of A^T A is first raised by
+// the share `ridge`: columns may all but coincide.
+SquareMatrix covariance_of(const std::vector<std::vector<double>> &columns, double ridge = 0);
+
+SquareMatrix inverse_of(const SquareMatrix &matrix);
 
 } // namespace iron
