@@ -5,7 +5,8 @@
     bench/verdicts.py --folder DIR        series.csv, claims.csv and truth.json of that form made elsewhere
 
 Prints the share of true claims called exceeded, of false ones called holds, of undecided ones, by metric, by truth, by
-noise and by span. Growths on no list (n^2.5, n^(4/3), log^2 n, 3^n), caches, drift, spikes, rounded logarithms and random
+noise and by span; of the series made here also how often the class is the right one and the interval of the exponent
+at the largest size holds the true one. Growths on no list (n^2.5, n^(4/3), log^2 n, 3^n), caches, drift, spikes, rounded logarithms and random
 inputs are among them. Needs nothing but Python.
 """
 import argparse
@@ -59,12 +60,14 @@ SEVERAL = [
 
 
 def noisy_times(random_, places, steps, spread):
-    """Readings of time: a cache that makes large cells dearer, drift from round to round, spikes upwards."""
+    """Readings of time: a cache that makes large cells dearer, drift from round to round, spikes upwards. Also whether
+    there is a cache."""
     unit = 2 ** random_.uniform(0, 4)
     boundary, dearer = None, 1.0
     if random_.random() < 0.5:
         boundary, dearer = random_.uniform(0.2, 1), random_.uniform(1.2, 3.5)
     width = random_.uniform(0.25, 0.9)
+    readings = []
     top = max(math.log2(math.prod(place)) for place in places)
     rounds, drift, spikes = random_.randint(3, 7), random_.uniform(-0.04, 0.04), random_.uniform(0.02, 0.1)
     for round_ in range(rounds):
@@ -76,7 +79,8 @@ def noisy_times(random_, places, steps, spread):
             time = unit * value * factor * math.exp(random_.gauss(0, spread)) * (1 + drift * round_ / rounds)
             if random_.random() < spikes:
                 time *= random_.uniform(1.2, 4)
-            yield place, round_, time
+            readings.append((place, round_, time))
+    return readings, boundary is not None
 
 
 def counted_steps(random_, places, steps):
@@ -87,12 +91,18 @@ def counted_steps(random_, places, steps):
 
 
 def made(seed, one, several, folder):
-    rows, claims, truth = [], [], []
+    rows, claims, truth, growths = [], [], [], []
 
-    def write(name, metric, sizes, values, spread, form, doublings, random_):
+    def write(name, metric, sizes, values, spread, form, doublings, random_, exponent=None):
         lead, below, above = form
         places, steps = zip(*values)
-        readings = noisy_times(random_, places, steps, spread) if metric == "time" else counted_steps(random_, places, steps)
+        cache = False
+        if metric == "time":
+            readings, cache = noisy_times(random_, places, steps, spread)
+        else:
+            readings = counted_steps(random_, places, steps)
+        if exponent is not None:
+            growths.append({"solution": name, "metric": metric, "class": lead, "exponent": exponent, "cache": cache})
         for place, round_, value in readings:
             rows.append([name, metric, round_, *(place if len(place) == 2 else (place[0], "")), f"{value:.9g}"])
         bounds = [(lead, "holds")] + [(b, "exceeded") for b in random_.sample(below, min(2, len(below)))]
@@ -120,10 +130,13 @@ def made(seed, one, several, folder):
         start = random_.choice([0, random_.uniform(0, 0.9)]) * value(pivot)
         linear = random_.choice([0, random_.uniform(0, 0.9)]) if lead in ("n log n", "n^1.5", "n^2", "n^2 log n", "n^3") else 0
         linear *= value(pivot) / pivot
-        values = [((n,), max(3, scale * (value(n) + start + linear * n))) for n in ladder]
+        law = lambda n: max(3, scale * (value(n) + start + linear * n))
+        values = [((n,), law(n)) for n in ladder]
+        end = ladder[-1]
+        exponent = math.log(law(end * 1.001) / law(end / 1.001)) / (2 * math.log(1.001))
         metric = random_.choice(["time", "steps"])
         spread = math.exp(random_.uniform(math.log(0.003), math.log(0.12)))
-        write(f"one-{i}", metric, 1, values, spread, (lead, below, above), math.log2(ladder[-1] / ladder[0]), random_)
+        write(f"one-{i}", metric, 1, values, spread, (lead, below, above), math.log2(ladder[-1] / ladder[0]), random_, exponent)
     for i in range(several):
         random_ = random.Random(f"{seed} several {i}")
         lead, value, below, above = random_.choice(SEVERAL)
@@ -145,7 +158,7 @@ def made(seed, one, several, folder):
         with open(os.path.join(folder, name), "w", newline="") as file:
             csv.writer(file).writerows([header] + lines)
     with open(os.path.join(folder, "truth.json"), "w") as file:
-        json.dump({"claims": truth}, file)
+        json.dump({"claims": truth, "growths": growths}, file)
 
 
 def judged(folder, program):
@@ -157,6 +170,29 @@ def judged(folder, program):
         claim["got"] = found.get((claim["solution"], claim["bound"].replace(" ", "")))
         claim.setdefault("exact", not claim.get("loose", False))
     return truth
+
+
+def grown(folder, program):
+    """What the series made here grow like, with what was found."""
+    growths = json.load(open(os.path.join(folder, "truth.json"))).get("growths", [])
+    run = subprocess.run([program, "fit", "--data", os.path.join(folder, "series.csv"), "--json"], stdout=subprocess.PIPE)
+    found = {one["solution"]: one for one in json.loads(run.stdout)["series"]}
+    return [{**growth, "found": found[growth["solution"]]} for growth in growths]
+
+
+def table_of_growths(growths):
+    listed = [g for g in growths if g["class"] != "n^(4/3)"]  # a found power has a name of its own
+    print(f"\n{'growth':28} {'series':>7} {'class found':>12} {'exponent inside':>16} {'above':>8} {'below':>8} {'half width':>11}")
+    groups = grouped(listed, lambda g: (g["metric"], "cache" if g["cache"] else "")) + grouped(listed, lambda g: (g["metric"], g["class"]))
+    for name, rows in groups:
+        right = sum(g["found"].get("class") == g["class"] for g in rows)
+        told = [g for g in rows if g["found"].get("interval")]
+        above = sum(g["exponent"] > g["found"]["interval"][1] for g in told)
+        below = sum(g["exponent"] < g["found"]["interval"][0] for g in told)
+        widths = sorted((g["found"]["interval"][1] - g["found"]["interval"][0]) / 2 for g in told)
+        share = lambda count: f"{100 * count / max(len(told), 1):.1f} %"
+        print(f"{' '.join(name):28} {len(rows):7} {100 * right / len(rows):10.1f} % {share(len(told) - above - below):>16} "
+              f"{share(above):>8} {share(below):>8} {widths[len(widths) // 2] if widths else 0:11.3g}")
 
 
 def rate(rows, word):
@@ -196,6 +232,7 @@ def main():
         if not options.folder:
             made(options.seed, options.one, options.several, folder)
         truth = judged(options.folder or folder, options.program)
+        growths = grown(options.folder or folder, options.program)
     missing = sum(row["got"] is None for row in truth)
     if missing:
         print(f"{missing} claims got no verdict")
@@ -206,6 +243,8 @@ def main():
     times = [r for r in truth if r["view"] == "time"]
     table("time by noise", grouped([r for r in times if r.get("sigma")], lambda r: band(r["sigma"], [0.01, 0.025, 0.06, 0.15])))
     table("time by doublings", grouped([r for r in times if r.get("doublings")], lambda r: band(r["doublings"], [4, 6, 9, 12])))
+    if growths:
+        table_of_growths(growths)
 
 
 if __name__ == "__main__":

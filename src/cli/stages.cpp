@@ -258,8 +258,10 @@ std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
     for (const Solution *solution : session.solutions())
         names.push_back(solution->name);
     const std::string &swept = session.problem.sizes.front().name;
-    std::vector<Figure> figures =
-        growth_figures(session.problem.title, fitted.growths, names, session.shape_names(), swept);
+    std::optional<TargetLimits> limits;
+    if (session.problem.target) limits = target_limits(session.problem);
+    std::vector<Figure> figures = growth_figures(session.problem.title, fitted.growths, names,
+                                                 session.shape_names(), swept, limits ? &*limits : nullptr);
     const auto add = [&](std::vector<Figure> more) {
         std::move(more.begin(), more.end(), std::back_inserter(figures));
     };
@@ -267,11 +269,11 @@ std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
         return complete_sizes(session.problem, {{swept, size}});
     }));
     add(comparison_figures(session.problem.title, comparison, names));
-    if (session.problem.target) {
-        const TargetLimits limits = target_limits(session.problem);
+    add(map_figures(session.problem.title, fitted.growths, names, session.problem.relations()));
+    if (limits) {
         const Outlook outlook(fitted.series, fitted.growths);
-        add(target_figures(session.problem.title, outlook.meets(limits, fitted.claims, fitted.memory), limits,
-                           names));
+        add(target_figures(session.problem.title, outlook.meets(*limits, fitted.claims, fitted.memory),
+                           *limits, names));
     }
     if (find_program("gnuplot").empty())
         throw Error(Category::not_possible, "gnuplot is not installed: no figures were drawn",

@@ -15,7 +15,8 @@ class MachineLock : public FileLock {
     explicit MachineLock(const std::function<void()> &waiting);
 };
 
-// The tool keeps to the first processor while this lives.
+// The tool keeps to the first processor while this lives. With $IRON_STOPWATCH_ROAM set nothing is kept
+// anywhere: sessions side by side would all have their solutions on the same processor.
 class Processors {
   public:
     Processors();

@@ -6,16 +6,12 @@
 #include <optional>
 
 #include "core/claim/words.h"
+#include "core/growth/forecast.h"
 #include "views/text.h"
 
 namespace iron {
 
 namespace {
-
-// Told apart in colour and, by their lightness and marks, in grey.
-constexpr const char *colours[] = {"#14213d", "#c1440e", "#2a7f9e", "#8c2f6b",
-                                   "#5b8c2a", "#d9902f", "#6b6b6b", "#63a4ad"};
-constexpr int marks[] = {7, 5, 9, 11, 13, 6, 4, 8};
 
 struct Drawn {
     std::size_t solution; // place in the problem: decides colour and mark
@@ -23,181 +19,74 @@ struct Drawn {
     const Growth *growth;
 };
 
-// Text inside gnuplot's double quotes, with no enhanced markup.
-std::string quoted(const std::string &text) {
-    std::string safe;
-    for (const char c : text) {
-        if (c == '"' || c == '\\') safe += '\\';
-        safe += c == '\n' ? ' ' : c;
-    }
-    return '"' + safe + '"';
-}
-
 double value_of(const Located &point) { return std::exp(point.log_value); }
-
-std::string tics(double low, double high, bool time, double step) {
-    std::string list;
-    const auto first = static_cast<int>(std::floor(std::log10(low))),
-               last = static_cast<int>(std::ceil(std::log10(high)));
-    for (int power = first; power <= last; power += static_cast<int>(step)) {
-        const double value = std::pow(10, power);
-        const std::string label = time         ? time_text(value)
-                                  : power >= 9 ? fmt::format("10^{}", power)
-                                  : power >= 0 ? grouped(value)
-                                               : three_digits(value);
-        list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", quoted(label), value);
-    }
-    return "(" + list + ")";
-}
-
-// Of bytes: every thirty-second of a unit, so that labels are whole.
-std::string tics_of_bytes(double low, double high) {
-    std::string list;
-    for (double value = std::exp2(5 * std::floor(std::log2(low) / 5)); value <= high; value *= 32)
-        list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", quoted(bytes_text(value)), value);
-    return "(" + list + ")";
-}
-
-// Heights (0 to 1) for labels that want to stand at `wanted`, at least `apart` from each other.
-std::vector<double> spread(std::vector<double> wanted, double apart) {
-    std::vector<std::size_t> order(wanted.size());
-    for (std::size_t i = 0; i < order.size(); ++i)
-        order[i] = i;
-    std::sort(order.begin(), order.end(),
-              [&](std::size_t a, std::size_t b) { return wanted[a] < wanted[b]; });
-    for (std::size_t i = 1; i < order.size(); ++i)
-        wanted[order[i]] = std::max(wanted[order[i]], wanted[order[i - 1]] + apart);
-    double ceiling = 1;
-    for (std::size_t i = order.size(); i-- > 0; ceiling = wanted[order[i]] - apart)
-        wanted[order[i]] = std::min(wanted[order[i]], ceiling);
-    return wanted;
-}
-
-struct Dot {
-    double x = 0, y = 0, low = 0, high = 0; // the interval of y
-};
-
-// Dots with their intervals, and a line through fitted or drawn points.
-struct Line {
-    std::size_t place; // in the problem: decides colour and mark
-    std::string name;  // in the data file
-    std::string label;
-    std::vector<Dot> dots;
-    std::vector<std::pair<double, double>> curve;
-};
-
-enum class Scale { numbers, time, bytes };
-
-struct Axes {
-    std::string title, x, y;
-    Scale x_scale = Scale::numbers, y_scale = Scale::numbers;
-    // Dashed lines across and up, with what is written at their end.
-    std::vector<std::pair<double, std::string>> levels = {}, uprights = {};
-    double least_span = 1; // of the y axis: noise is not blown up
-};
-
-std::string tics_of(Scale scale, double low, double high) {
-    if (scale == Scale::bytes) return tics_of_bytes(low, high);
-    if (scale == Scale::numbers && high / low < 100) { // decades alone would be too few
-        std::string list;
-        for (double decade = std::pow(10, std::floor(std::log10(low))); decade <= high; decade *= 10)
-            for (const double value : {decade, 2 * decade, 5 * decade})
-                list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ",
-                                    quoted(value < 1 ? three_digits(value) : grouped(value)), value);
-        return "(" + list + ")";
-    }
-    return tics(low, high, scale == Scale::time, std::log10(high / low) > 9 ? 2 : 1);
-}
-
-// Both axes logarithmic. Everything drawn is above 0.
-Figure figure(const std::string &name, const Axes &axes, const std::vector<Line> &lines) {
-    Figure made{name, "", ""};
-    double low_x = 1e300, high_x = 0, low_y = 1e300, high_y = 0;
-    for (const Line &line : lines)
-        for (const Dot &dot : line.dots) {
-            low_x = std::min(low_x, std::max(dot.x, axes.x_scale == Scale::numbers ? 0.5 : dot.x));
-            high_x = std::max(high_x, dot.x);
-            low_y = std::min(low_y, dot.y);
-            high_y = std::max(high_y, dot.y);
-        }
-    for (const auto &[level, text] : axes.levels)
-        low_y = std::min(low_y, level), high_y = std::max(high_y, level);
-    for (const auto &[upright, text] : axes.uprights)
-        low_x = std::min(low_x, upright), high_x = std::max(high_x, upright);
-    const double wider = std::max(1.6, std::sqrt(axes.least_span / (high_y / low_y)));
-    const double beside = axes.x_scale == Scale::numbers ? 1.25 : 2;
-    low_x /= beside, high_x *= beside, low_y /= wider, high_y *= wider;
-    std::vector<double> ends;
-    for (const Line &line : lines)
-        ends.push_back(std::log(line.dots.back().y / low_y) / std::log(high_y / low_y));
-    const std::vector<double> heights = spread(ends, 0.055);
-    std::string plots, labels;
-    int block = 0;
-    for (std::size_t i = 0; i < lines.size(); ++i) {
-        const Line &line = lines[i];
-        const char *colour = colours[line.place % std::size(colours)];
-        const int mark = marks[line.place % std::size(marks)];
-        made.data += fmt::format("# {} readings: x y low high\n", line.name);
-        for (const Dot &dot : line.dots)
-            made.data += fmt::format("{:.6g} {:.6g} {:.6g} {:.6g}\n", dot.x, dot.y, dot.low, dot.high);
-        made.data += "\n\n";
-        plots += fmt::format(
-            "{}data index {} using 1:2:3:4 with yerrorbars notitle pt {} ps 0.8 lw 0.8 lc rgb '{}'",
-            plots.empty() ? "" : ", \\\n     ", block++, mark, colour);
-        if (!line.curve.empty()) {
-            made.data += fmt::format("# {} line: x y\n", line.name);
-            for (const auto &[x, y] : line.curve)
-                made.data += fmt::format("{:.6g} {:.6g}\n", x, y);
-            made.data += "\n\n";
-            plots += fmt::format(", \\\n     data index {} using 1:2 with lines notitle lw 1.6 lc rgb '{}'",
-                                 block++, colour);
-        }
-        labels += fmt::format("set label {} {} at graph 1.025, graph {:.4f} left noenhanced tc rgb '{}' "
-                              "point pt {} ps 0.9 lc rgb '{}' offset 0.6,0\n",
-                              i + 1, quoted(line.label), heights[i], colour, mark, colour);
-    }
-    for (const auto &[level, text] : axes.levels)
-        labels +=
-            fmt::format("set arrow from graph 0, first {0:g} to graph 1, first {0:g} nohead dt 2 lc rgb "
-                        "'#606060'\nset label {1} at graph 0.01, first {0:g} left offset 0,0.6 noenhanced "
-                        "tc rgb '#606060'\n",
-                        level, quoted(text));
-    for (const auto &[upright, text] : axes.uprights)
-        labels +=
-            fmt::format("set arrow from first {0:g}, graph 0 to first {0:g}, graph 1 nohead dt 3 lc rgb "
-                        "'#606060'\nset label {1} at first {0:g}, graph 1.025 center noenhanced tc rgb "
-                        "'#606060'\n",
-                        upright, quoted(text));
-    const std::string drawing =
-        fmt::format("set title {} noenhanced font ',15'{}\n"
-                    "set xlabel {} noenhanced\nset ylabel {} noenhanced\n"
-                    "set logscale xy 10\nset xrange [{:g}:{:g}]\nset yrange [{:g}:{:g}]\n"
-                    "set xtics {} nomirror\nset ytics {} nomirror\nset mxtics 10\n"
-                    "set grid xtics ytics lw 1 lc rgb '#d0d0d0'\nset border 3 lc rgb '#606060'\n"
-                    "set rmargin 36\nset tmargin {}\nset bmargin 4.2\nset lmargin 16\nunset key\n{}",
-                    quoted(axes.title), axes.uprights.empty() ? "" : " offset 0,0.8", quoted(axes.x),
-                    quoted(axes.y), low_x, high_x, low_y, high_y, tics_of(axes.x_scale, low_x, high_x),
-                    tics_of(axes.y_scale, low_y, high_y), axes.uprights.empty() ? "3.2" : "4.4", labels);
-    const std::string plot = fmt::format("data = '{}.dat'\nplot {}\n", name, plots);
-    made.script =
-        fmt::format("# Draws {0}.svg and {0}.png: gnuplot {0}.gp\n{1}"
-                    "set terminal svg size 1000,620 dynamic font 'DejaVu Sans,13' background rgb 'white'\n"
-                    "set output '{0}.svg'\n{2}"
-                    "set terminal pngcairo size 1280,794 font 'DejaVu Sans,12'\n"
-                    "set output '{0}.png'\nreplot\nunset output\n",
-                    name, drawing, plot);
-    return made;
-}
 
 std::string size_label(const std::string &size_name) {
     return size_name + (size_name.size() == 1 ? " (size of the input)" : "");
 }
 
-Figure growth_figure(const std::string &name, const std::string &title, const std::string &metric,
-                     const std::string &size_name, const std::vector<Drawn> &drawn) {
-    std::vector<Line> lines;
+// How far the curves are carried on: to the target where it is in sight, else 4 times. Exponential growth
+// only as far as it can be paid.
+std::vector<std::pair<double, double>> carried_on(const Growth &growth, const std::string &size_name,
+                                                  Noise noise, double to) {
+    constexpr int steps = 12;
+    constexpr double most = 1000; // times the last reading
+    std::vector<std::pair<double, double>> line;
+    const Forecaster forecaster(growth, size_name, noise);
+    const double from = growth.points.back().size, last = value_of(growth.points.back());
+    for (int i = 0; i <= steps; ++i) {
+        const double size = from * std::pow(to / from, static_cast<double>(i) / steps);
+        const auto forecast = forecaster.at({{size_name, size}});
+        if (!forecast || !(forecast->value > 0) || forecast->value > most * last) break;
+        line.push_back({size, forecast->value});
+    }
+    return line;
+}
+
+// Straight lines are powers where both axes are logarithmic, exponentials where the sizes are even. Which it
+// is depends on what most of the picture's width shows.
+bool drawn_over_even_sizes(const std::vector<Drawn> &drawn) {
+    double largest = 0, exponential = 0;
     for (const Drawn &one : drawn) {
-        Line line{one.solution, one.name, cut_to(one.name, 22), {}, {}};
+        largest = std::max(largest, one.growth->points.back().size);
+        if (one.growth->standing == Growth::Standing::fitted && one.growth->best().curve.exponential)
+            exponential = std::max(exponential, one.growth->points.back().size);
+    }
+    return exponential > 0 && largest <= 4 * exponential;
+}
+
+Figure growth_figure(const std::string &name, const std::string &title, const std::string &metric,
+                     const std::string &size_name, const std::vector<Drawn> &drawn,
+                     const TargetLimits *target) {
+    std::vector<DrawnLine> lines;
+    const bool time = metric == "time", space = metric == "space";
+    Axes axes{title, size_label(size_name),
+              time    ? "time a call"
+              : space ? "space a call, input and answer set apart"
+                      : "steps a call (executed blocks)",
+              Scale::numbers,
+              time    ? Scale::time
+              : space ? Scale::bytes
+                      : Scale::numbers};
+    axes.linear_x = drawn_over_even_sizes(drawn);
+    double largest = 0, in_sight = 0;
+    for (const Drawn &one : drawn)
+        largest = std::max(largest, one.growth->points.back().size);
+    if (target) {
+        const std::optional<double> limit = time    ? target->time_ns
+                                            : space ? target->space_bytes
+                                                    : std::nullopt;
+        if (limit)
+            axes.levels.push_back({*limit, (time ? time_text(*limit) : bytes_text(*limit)) + " allowed"});
+        // The other sizes are held here, and are others there.
+        constexpr double far = 1024;
+        if (target->sizes.size() == 1 && target->sizes.begin()->second <= far * largest) {
+            in_sight = target->sizes.begin()->second;
+            axes.uprights.push_back({in_sight, fmt::format("target: {} = {}", size_name, grouped(in_sight))});
+        }
+    }
+    for (const Drawn &one : drawn) {
+        DrawnLine line{one.solution, one.name, cut_to(one.name, 22)};
         for (const Located &point : one.growth->points)
             line.dots.push_back({point.size, value_of(point), std::exp(point.log_value - 2 * point.error),
                                  std::exp(point.log_value + 2 * point.error)});
@@ -205,26 +94,18 @@ Figure growth_figure(const std::string &name, const std::string &title, const st
             line.label += "  " + one.growth->best().curve.name;
             for (std::size_t k = 0; k < one.growth->points.size(); ++k)
                 line.curve.push_back({one.growth->points[k].size, one.growth->best().fitted[k]});
+            const double to = std::max(in_sight, 4 * one.growth->points.back().size);
+            line.forecast = carried_on(*one.growth, size_name, noise_of(metric), to);
         }
         lines.push_back(std::move(line));
     }
-    const bool time = metric == "time", space = metric == "space";
-    return figure(name,
-                  {title, size_label(size_name),
-                   time    ? "time a call"
-                   : space ? "space a call, input and answer set apart"
-                           : "steps a call (executed blocks)",
-                   Scale::numbers,
-                   time    ? Scale::time
-                   : space ? Scale::bytes
-                           : Scale::numbers},
-                  lines);
+    return draw_lines(name, axes, lines);
 }
 
 // Readings over the bound, 1 at the largest size: level where the claim holds, rising where it does not.
-std::optional<Line> over_bound(const SeriesGrowth &series, const JudgedClaim &claim, std::size_t place,
-                               const std::function<Sizes(double)> &sizes_at) {
-    Line line{place, series.metric, "", {}, {}};
+std::optional<DrawnLine> over_bound(const SeriesGrowth &series, const JudgedClaim &claim, std::size_t place,
+                                    const std::function<Sizes(double)> &sizes_at) {
+    DrawnLine line{place, series.metric, "", {}, {}};
     for (const Located &point : series.growth.points) {
         const double ratio = point.log_value - evaluate_log(claim.claim.bound.growth, sizes_at(point.size));
         if (!std::isfinite(ratio) || !std::isfinite(point.error)) continue;
@@ -257,7 +138,8 @@ const Growth *worst_of(const std::vector<SeriesGrowth> &growths, const std::stri
 
 std::vector<Figure> growth_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
                                    const std::vector<std::string> &solutions,
-                                   const std::vector<std::string> &shapes, const std::string &size_name) {
+                                   const std::vector<std::string> &shapes, const std::string &size_name,
+                                   const TargetLimits *target) {
     std::vector<Figure> figures;
     for (const std::string metric : {"time", "steps", "space"}) {
         std::vector<Drawn> worst;
@@ -267,7 +149,7 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
         if (worst.empty()) continue;
         figures.push_back(growth_figure(metric,
                                         fmt::format("{}: {}, each solution's worst shape", title, metric),
-                                        metric, size_name, worst));
+                                        metric, size_name, worst, target));
         if (shapes.size() < 2) continue;
         for (const std::string &shape : shapes) {
             std::vector<Drawn> drawn;
@@ -279,8 +161,79 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
             if (!drawn.empty())
                 figures.push_back(growth_figure(metric + "-" + shape,
                                                 fmt::format("{}: {}, shape {}", title, metric, shape), metric,
-                                                size_name, drawn));
+                                                size_name, drawn, target));
         }
+    }
+    return figures;
+}
+
+namespace {
+
+// The largest reading of any shape.
+const JointGrowth *worst_joint_of(const std::vector<SeriesGrowth> &growths, const std::string &solution,
+                                  const std::string &metric) {
+    const JointGrowth *worst = nullptr;
+    double most = 0;
+    for (const SeriesGrowth &one : growths) {
+        if (one.solution != solution || one.metric != metric || !one.joint || one.joint->names.size() != 2)
+            continue;
+        for (const Located &point : one.joint->points)
+            if (!worst || value_of(point) > most) most = value_of(point), worst = one.joint.get();
+    }
+    return worst;
+}
+
+Panel panel_of(const std::string &solution, const JointGrowth &growth,
+               const std::vector<Relation> &relations) {
+    constexpr int grid = 40;
+    Panel panel{cut_to(solution, 30), {}};
+    double low[2] = {1e300, 1e300}, high[2] = {1, 1};
+    for (std::size_t i = 0; i < growth.cells.size(); ++i) {
+        const std::vector<double> &cell = growth.cells[i];
+        panel.readings.push_back(
+            {std::max(cell[0], 1.0), std::max(cell[1], 1.0), value_of(growth.points[i])});
+        for (const std::size_t j : {0, 1})
+            low[j] = std::min(low[j], std::max(cell[j], 1.0)), high[j] = std::max(high[j], cell[j]);
+    }
+    if (growth.standing != Growth::Standing::fitted) return panel;
+    const auto at = [&](std::size_t j, int i) {
+        return low[j] * std::pow(high[j] / low[j], static_cast<double>(i) / grid);
+    };
+    for (int y = 0; y <= grid; ++y)
+        for (int x = 0; x <= grid; ++x) {
+            const Sizes sizes = {{growth.names[0], at(0, x)}, {growth.names[1], at(1, y)}};
+            const bool allowed = std::all_of(relations.begin(), relations.end(), [&](const Relation &one) {
+                return evaluate(one.smaller, sizes) <= evaluate(one.larger, sizes);
+            });
+            panel.field.push_back(
+                {at(0, x), at(1, y), allowed ? value_at(growth.best(), sizes) : std::nan("")});
+        }
+    return panel;
+}
+
+} // namespace
+
+std::vector<Figure> map_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
+                                const std::vector<std::string> &solutions,
+                                const std::vector<Relation> &relations) {
+    std::vector<Figure> figures;
+    for (const std::string metric : {"steps", "time"}) {
+        std::vector<Panel> panels;
+        std::vector<std::string> names;
+        for (const std::string &solution : solutions)
+            if (const JointGrowth *growth = worst_joint_of(growths, solution, metric)) {
+                panels.push_back(panel_of(solution, *growth, relations));
+                names = growth->names;
+            }
+        if (panels.empty()) continue;
+        const bool time = metric == "time";
+        figures.push_back(
+            draw_panels("map-" + metric,
+                        {fmt::format("{}: {} over {} and {}, each solution's worst shape", title, metric,
+                                     names[0], names[1]),
+                         names[0], names[1], time ? "time a call" : "steps a call (executed blocks)",
+                         time ? Scale::time : Scale::numbers},
+                        panels));
     }
     return figures;
 }
@@ -294,7 +247,7 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
         if (std::find(solutions.begin(), solutions.end(), claim.solution) == solutions.end())
             solutions.push_back(claim.solution);
     for (const std::string &solution : solutions) {
-        std::vector<Line> lines;
+        std::vector<DrawnLine> lines;
         std::string verdicts, shape;
         const auto add = [&](const JudgedClaim &claim, const std::string &metric) {
             for (const SeriesGrowth &one : growths)
@@ -315,7 +268,7 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
                   "reading over the claimed bound, 1 at the last"};
         axes.levels = {{1, ""}};
         axes.least_span = 10;
-        figures.push_back(figure("claim-" + solution, axes, lines));
+        figures.push_back(draw_lines("claim-" + solution, axes, lines));
     }
     return figures;
 }
@@ -329,14 +282,14 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
     };
     if (!comparison.rankings.empty() && !comparison.rankings.back().times.empty()) {
         const std::string fastest = comparison.rankings.back().times.front().first;
-        std::vector<Line> lines;
+        std::vector<DrawnLine> lines;
         for (const PairComparison &pair : comparison.pairs) {
             if (pair.shape != worst_shape_name || pair.metric != "time" || pair.course.points.empty() ||
                 (pair.solution != fastest && pair.against != fastest))
                 continue;
             const bool turned = pair.solution == fastest;
             const std::string &other = turned ? pair.against : pair.solution;
-            Line line{place(other), other, cut_to(other, 30), {}, {}};
+            DrawnLine line{place(other), other, cut_to(other, 30), {}, {}};
             for (const RatioPoint &point : pair.course.points) {
                 const auto [low, high] = point.interval;
                 line.dots.push_back(turned ? Dot{point.size, 1 / point.ratio, 1 / high, 1 / low}
@@ -353,9 +306,9 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
             if (one.measured && one.shape == worst_shape_name && one.metric == "time" &&
                 (one.solution == fastest || one.against == fastest))
                 axes.uprights.push_back({one.crossing.at, grouped(std::round(one.crossing.at))});
-        if (!lines.empty()) figures.push_back(figure("compare", axes, lines));
+        if (!lines.empty()) figures.push_back(draw_lines("compare", axes, lines));
     }
-    std::vector<Line> lines;
+    std::vector<DrawnLine> lines;
     std::vector<TradePoint> unbeaten;
     for (const TradePoint &point : comparison.trade) {
         const double space = std::max(point.space_bytes, 1.0); // the axis has no 0
@@ -369,23 +322,23 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
     if (lines.size() < 2) return figures;
     std::sort(unbeaten.begin(), unbeaten.end(),
               [](const TradePoint &a, const TradePoint &b) { return a.time_ns < b.time_ns; });
-    for (Line &line : lines) // the line that joins them belongs to the first
+    for (DrawnLine &line : lines) // the line that joins them belongs to the first
         if (unbeaten.size() > 1 && line.name == unbeaten.front().solution)
             for (const TradePoint &point : unbeaten)
                 line.curve.push_back({point.time_ns, std::max(point.space_bytes, 1.0)});
     figures.push_back(
-        figure("trade",
-               {fmt::format("{}: time against space at {} = {}", title, comparison.size_name,
-                            grouped(comparison.trade_at)),
-                "time a call, worst shape", "space a call, worst shape", Scale::time, Scale::bytes},
-               lines));
+        draw_lines("trade",
+                   {fmt::format("{}: time against space at {} = {}", title, comparison.size_name,
+                                grouped(comparison.trade_at)),
+                    "time a call, worst shape", "space a call, worst shape", Scale::time, Scale::bytes},
+                   lines));
     return figures;
 }
 
 std::vector<Figure> target_figures(const std::string &title, const std::vector<MeetsTarget> &meets,
                                    const TargetLimits &limits, const std::vector<std::string> &solutions) {
     if (!limits.time_ns || !limits.space_bytes) return {};
-    std::vector<Line> lines;
+    std::vector<DrawnLine> lines;
     for (const MeetsTarget &one : meets) {
         const Demand *time = nullptr, *memory = nullptr;
         for (const Demand &demand : one.demands) {
@@ -411,7 +364,7 @@ std::vector<Figure> target_figures(const std::string &title, const std::vector<M
               "space a call, worst shape", Scale::time, Scale::bytes};
     axes.levels = {{*limits.space_bytes, bytes_text(*limits.space_bytes) + " allowed"}};
     axes.uprights = {{*limits.time_ns, time_text(*limits.time_ns) + " allowed"}};
-    return {figure("target", axes, lines)};
+    return {draw_lines("target", axes, lines)};
 }
 
 } // namespace iron

@@ -1,4 +1,4 @@
-// Figures as gnuplot scripts and the data they draw.
+// What the figures show.
 #pragma once
 
 #include <functional>
@@ -9,21 +9,24 @@
 #include "core/compare/compare.h"
 #include "core/compare/outlook.h"
 #include "core/growth/fit_all.h"
+#include "views/drawing.h"
 
 namespace iron {
 
-struct Figure {
-    std::string name;   // file name without ending: "time-calm"
-    std::string script; // draws NAME.svg and NAME.png from NAME.dat, run in their folder
-    std::string data;
-};
-
-// For every shape, and for the worst shape of each solution: time, steps and space against the size, both
-// axes logarithmic, readings as points, fitted curves as lines. Solutions keep their colour and mark in all
-// of them.
+// For every shape, and for the worst shape of each solution: time, steps and space against the size, readings
+// as points, fitted curves as lines, dashed beyond the readings. Both axes are logarithmic; sizes are even
+// where growth is exponential. `target`, where there is one: its limits and its size are marked. Solutions
+// keep their colour and mark in all figures.
 std::vector<Figure> growth_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
                                    const std::vector<std::string> &solutions,
-                                   const std::vector<std::string> &shapes, const std::string &size_name);
+                                   const std::vector<std::string> &shapes, const std::string &size_name,
+                                   const TargetLimits *target = nullptr);
+
+// `map-steps` and `map-time` over two sizes, a panel for each solution in its worst shape: readings as spots
+// on the fitted curve, as far as the sizes allow it. None where the readings are not over two sizes.
+std::vector<Figure> map_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
+                                const std::vector<std::string> &solutions,
+                                const std::vector<Relation> &relations);
 
 // `claim-SOLUTION` for each that claims something: readings over the claimed bounds in the shape that
 // decides, steps and time of a claim on time in one picture. `sizes_at`: all sizes, where the one swept has

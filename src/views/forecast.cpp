@@ -14,10 +14,11 @@ namespace {
 
 constexpr double far_out = 16; // beyond so many times the largest size a forecast rests on its curve alone
 
-// "4.46 to 9.08 ms": the unit once where it is the same.
+// "4.46 to 9.08 ms": the unit once where it is the same; "4 KiB" where both are.
 std::string interval_text(const std::pair<double, double> &interval, const std::string &metric) {
     const std::string low = reading_text(interval.first, metric),
                       high = reading_text(interval.second, metric);
+    if (low == high) return low;
     const auto unit = [](const std::string &text) {
         const std::size_t blank = text.rfind(' ');
         return blank == std::string::npos ? "" : text.substr(blank);

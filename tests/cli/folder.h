@@ -48,6 +48,7 @@ class Folder {
         setenv("IRON_STOPWATCH_CACHE", IRON_TEST_CACHE, 1); // builds are shared between tests
         // Tests that measure may do so side by side: no timing decides them.
         setenv("IRON_STOPWATCH_LOCK", (path() / "lock").c_str(), 1);
+        setenv("IRON_STOPWATCH_ROAM", "1", 1);
     }
     const std::filesystem::path &path() const { return workspace_.path(); }
     std::filesystem::path results() const { return path() / "stopwatch-results"; }

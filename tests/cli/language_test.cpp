@@ -89,7 +89,7 @@ TEST(Languages, FunctionStyleInAllFive) {
     const Folder folder;
     write_sources(folder);
     folder.levels(tables);
-    const Ran ran = folder.run({"run", "--budget", "20s", "--upto", "n=4000", "--shapes", "calm"});
+    const Ran ran = folder.run({"run", "--budget", "10s", "--upto", "n=4000", "--shapes", "calm"});
     EXPECT_EQ(ran.status, 0) << ran.err << ran.out;
     // Steps, exactly where the language's own counters allow a closed form.
     std::map<std::string, std::map<double, std::int64_t>> steps;
@@ -135,7 +135,7 @@ TEST(Languages, StepsAreTheSameInEverySession) {
     folder.levels(tables);
     std::map<std::tuple<std::string, double>, std::int64_t> first;
     for (int session = 0; session < 2; ++session) {
-        const Ran ran = folder.run({"run", "--budget", "8s", "--upto", "n=64", "--shapes", "calm", "--afresh",
+        const Ran ran = folder.run({"run", "--budget", "4s", "--upto", "n=64", "--shapes", "calm", "--afresh",
                                     "--quiet", "--only", "python,javascript,java"});
         ASSERT_EQ(ran.status, 0) << ran.out << ran.err;
         for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
@@ -190,7 +190,7 @@ time = "O(n)"
 source = "front.cpp"
 time = "O(n)"
 )toml");
-    const Ran ran = folder.run({"run", "--budget", "12s"});
+    const Ran ran = folder.run({"run", "--budget", "6s"});
     for (const auto &claim : folder.list("claims.json", "claims"))
         EXPECT_EQ(claim.at("verdict"), "exceeded") << claim << ran.out;
 }

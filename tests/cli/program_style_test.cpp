@@ -37,7 +37,7 @@ TEST(ProgramStyle, RunsInEveryLanguage) {
                   "\"\ntime = \"O(1)\"\n";
     }
     folder.write("stopwatch.toml", problem_of(tables));
-    const Ran ran = folder.run({"run", "--budget", "6s", "--upto", "n=300"});
+    const Ran ran = folder.run({"run", "--budget", "4s", "--upto", "n=300"});
     EXPECT_NE(ran.status, 3) << ran.err;
     const auto agreement = folder.list("agreement.json", "solutions");
     ASSERT_EQ(agreement.size(), 6u);
@@ -108,7 +108,7 @@ TEST(ProgramStyle, LongAnswersThatDifferAtTheirEndAreCaughtWhileMeasuring) {
         "[sizes]\nn = { from = 1, to = 100_000 }\n[shapes.one]\ntext = \"{n}\\n\"\n[answers]\nreference = "
         "\"right\"\n[solutions.right]\nsource = \"right.c\"\ntime = \"O(n)\"\n[solutions.wrong]\nsource = "
         "\"wrong.c\"\ntime = \"O(n)\"\n");
-    EXPECT_EQ(folder.run({"run", "--budget", "20s", "--upto", "n=6000"}).status, 1);
+    EXPECT_EQ(folder.run({"run", "--budget", "10s", "--upto", "n=6000"}).status, 1);
     const auto found = folder.agreement_of("wrong");
     EXPECT_EQ(found.at("outcome"), "wrong-answer");
     EXPECT_EQ(found.at("found_while"), "measuring");

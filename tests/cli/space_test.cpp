@@ -52,7 +52,7 @@ TEST(Space, IsExactToTheByte) {
     for (const char *name : {"nothing", "reserved", "grown", "nodes", "twice", "leaks", "aligned", "regrown"})
         tables += Folder::table(name, "O(n log n)") + "space = \"O(1)\"\n";
     folder.levels(tables);
-    const Ran ran = folder.run({"run", "--budget", "20s", "--upto", "n=1024", "--shapes", "calm", "--quiet"});
+    const Ran ran = folder.run({"run", "--budget", "8s", "--upto", "n=1024", "--shapes", "calm", "--quiet"});
     ASSERT_NE(ran.status, 3) << ran.err;
     auto spaces = spaces_in(folder);
     ASSERT_EQ(spaces.size(), 8u);
@@ -156,8 +156,7 @@ TEST(PythonFunction, StepsAndSpaceFollowTheAlgorithm) {
         tables += "[solutions." + name + "]\nsource = \"" + name + ".py\"\ntime = \"" + claim.first +
                   "\"\nspace = \"O(1)\"\n";
     folder.levels(tables);
-    const Ran ran =
-        folder.run({"run", "--budget", "12s", "--upto", "n=4000", "--shapes", "flood", "--quiet"});
+    const Ran ran = folder.run({"run", "--budget", "7s", "--upto", "n=4000", "--shapes", "flood", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[name, claim] : claims) {
         EXPECT_EQ(verdict_on(folder, name, "time"), claim.second) << name << ran.out;

@@ -201,6 +201,67 @@ class Page(unittest.TestCase):
             self.driver.execute_cdp_cmd("Emulation.clearDeviceMetricsOverride", {})
 
 
+class Figures(unittest.TestCase):
+    """Texts of figures stand inside and apart, whatever the names and however little was read."""
+
+    @classmethod
+    def setUpClass(cls):
+        cls.folder = tempfile.TemporaryDirectory()
+        cls.driver = browser()
+
+    @classmethod
+    def tearDownClass(cls):
+        cls.driver.quit()
+        cls.folder.cleanup()
+
+    def drawn(self, name, sizes, solutions, more="", text="{n}\n{integers(n, 0, 1000)}", upto="n=700"):
+        """Runs a problem whose solutions are all one source and gives its figures."""
+        folder = os.path.join(self.folder.name, name)
+        os.mkdir(folder)
+        with open(os.path.join(folder, "scan.cpp"), "w") as file:
+            file.write(SOLUTION.replace("BODY", BODIES["scan"]))
+        with open(os.path.join(folder, "stopwatch.toml"), "w") as file:
+            file.write(f'title = "Highest water"\n[sizes]\n{sizes}\n[shapes.calm]\ntext = """\n{text}\n"""\n{more}')
+            for solution in solutions:
+                file.write(f'[solutions.{solution}]\nsource = "scan.cpp"\ntime = "O(n log n)"\nspace = "O(1)"\n')
+        subprocess.run([PROGRAM, "run", "--budget", "3s", "--quiet", "--upto", upto], cwd=folder, stdout=subprocess.DEVNULL)
+        figures = os.path.join(folder, "stopwatch-results", "figures")
+        return {entry[:-4]: os.path.join(figures, entry) for entry in sorted(os.listdir(figures)) if entry.endswith(".svg")}
+
+    def look_at(self, figures):
+        for name, path in figures.items():
+            self.driver.get("file://" + path)
+            width, height, boxes = self.driver.execute_script(
+                "const of = r => [r.left, r.top, r.right, r.bottom], svg = of(document.documentElement.getBoundingClientRect());"
+                "return [svg[2] - svg[0], svg[3] - svg[1], [...document.querySelectorAll('text')].filter(t => t.textContent.trim())"
+                ".map(t => [t.textContent, ...of(t.getBoundingClientRect()).map((v, i) => v - svg[i % 2])])]")
+            self.assertGreater(len(boxes), 5, name)
+            for text, left, top, right, bottom in boxes:
+                self.assertTrue(left > -1 and top > -1 and right < width + 1 and bottom < height + 1, f"{name}: {text} is cut")
+            for i, (one, *a) in enumerate(boxes):
+                for other, *b in boxes[:i]:
+                    apart = a[2] < b[0] + 1 or b[2] < a[0] + 1 or a[3] < b[1] + 4 or b[3] < a[1] + 4  # boxes hold the leading too
+                    self.assertTrue(apart, f"{name}: '{one}' lies over '{other}'")
+
+    def test_twelve_solutions_with_long_names(self):
+        names = [f"highest-water-of-the-outer-tide-gauge-{i:02}" for i in range(12)]
+        figures = self.drawn("twelve", "n = { from = 0, to = 2000 }", names,
+                             '[target]\nn = 2000\ntime = "1ms"\nmemory = "1MiB"\n')
+        self.assertTrue({"steps", "time", "space", "compare", "trade", "target", "claim-" + names[0]} <= set(figures), figures.keys())
+        self.look_at(figures)
+
+    def test_a_single_reading(self):
+        figures = self.drawn("single", "n = { from = 64, to = 64 }", ["scan", "again"])
+        self.assertIn("steps", figures)
+        self.look_at(figures)
+
+    def test_two_sizes_are_mapped(self):
+        figures = self.drawn("two", "n = { from = 1, to = 2000 }\nk = { from = 1, to = 1000 }", ["scan", "again", "third", "fourth"],
+                             text="{n}\n{integers(n, 0, k)}")
+        self.assertTrue({"map-steps", "map-time"} <= set(figures), figures.keys())
+        self.look_at(figures)
+
+
 def starts():
     for _ in range(2):
         try:

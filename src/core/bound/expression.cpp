@@ -85,6 +85,11 @@ long double evaluate(const Expression &e, const Sizes &sizes) {
 double evaluate_log(const Expression &e, const Sizes &sizes) {
     const auto part = [&](std::size_t i) { return evaluate_log(e->of[i], sizes); };
     constexpr double nothing = -std::numeric_limits<double>::infinity();
+    // Parts below 0 have no logarithm: what they are part of may have one.
+    const auto by_value = [&] {
+        const long double value = evaluate(e, sizes);
+        return value > 0 ? static_cast<double>(std::log(value)) : nothing;
+    };
     switch (e->kind) {
     case Kind::number:
         return e->number > 0 ? static_cast<double>(std::log(e->number)) : nothing;
@@ -93,9 +98,12 @@ double evaluate_log(const Expression &e, const Sizes &sizes) {
         return value > 0 ? std::log(value) : nothing;
     }
     case Kind::sum: {
-        double top = nothing;
-        for (const Expression &term : e->of)
-            top = std::max(top, evaluate_log(term, sizes));
+        double top = nothing, least = -nothing;
+        for (const Expression &term : e->of) {
+            const double value = evaluate_log(term, sizes);
+            top = std::max(top, value), least = std::min(least, value);
+        }
+        if (least == nothing) return by_value();
         if (!std::isfinite(top)) return top;
         double total = 0;
         for (const Expression &term : e->of)
@@ -110,10 +118,12 @@ double evaluate_log(const Expression &e, const Sizes &sizes) {
         double total = 0;
         for (const Expression &factor : e->of)
             total += evaluate_log(factor, sizes);
-        return total;
+        return total == nothing ? by_value() : total;
     }
-    case Kind::quotient:
-        return part(0) - part(1);
+    case Kind::quotient: {
+        const double ratio = part(0) - part(1);
+        return std::isfinite(ratio) ? ratio : by_value();
+    }
     case Kind::power:
         return part(0) * static_cast<double>(evaluate(e->of[1], sizes));
     case Kind::negative:

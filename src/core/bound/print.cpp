@@ -45,6 +45,12 @@ std::string joined(const std::vector<Expression> &parts, const char *between, in
     return text;
 }
 
+// Of a function without parentheses: `log (n k)^2` would be read as the square of a logarithm.
+std::string argument_text(const Expression &e) {
+    const std::string text = wrapped(e, 4);
+    return text.front() == '(' && tightness(e) >= 4 ? "(" + text + ")" : text;
+}
+
 const char *function_name(Kind kind) {
     switch (kind) {
     case Kind::logarithm:
@@ -80,7 +86,7 @@ std::string print(const Expression &e) {
         const bool logarithm = base->kind == Kind::logarithm || base->kind == Kind::natural_logarithm;
         if (logarithm && e->of[1]->kind == Kind::number)
             return fmt::format("{}^{} {}", function_name(base->kind), print(e->of[1]),
-                               wrapped(base->of[0], 4));
+                               argument_text(base->of[0]));
         return wrapped(base, 6) + "^" + wrapped(e->of[1], 6);
     }
     case Kind::negative:
@@ -91,7 +97,7 @@ std::string print(const Expression &e) {
     case Kind::maximum:
         return (e->kind == Kind::minimum ? "min(" : "max(") + joined(e->of, ", ", 0) + ")";
     default:
-        return std::string(function_name(e->kind)) + " " + wrapped(e->of[0], 4);
+        return std::string(function_name(e->kind)) + " " + argument_text(e->of[0]);
     }
 }
 
@@ -147,8 +153,21 @@ int place_of(const Expression &base) {
 
 std::string print_factor(const Factor &factor) {
     if (std::abs(factor.exponent - 1) < 1e-12L) return wrapped(factor.base, 3);
-    if (std::abs(factor.exponent - 0.5L) < 1e-12L) return "sqrt " + wrapped(factor.base, 4);
+    if (std::abs(factor.exponent - 0.5L) < 1e-12L) return "sqrt " + argument_text(factor.base);
     return print(make(Kind::power, {factor.base, make_number(factor.exponent)}));
+}
+
+} // namespace
+
+namespace {
+
+// The growing summands, sums within sums taken apart.
+void gather_terms(const Expression &e, std::vector<std::string> &terms) {
+    if (sizes_in(e).empty()) return;
+    if (e->kind == Kind::difference) return gather_terms(e->of[0], terms);
+    if (e->kind != Kind::sum) return terms.push_back(print_canonical(e));
+    for (const Expression &part : e->of)
+        gather_terms(part, terms);
 }
 
 } // namespace
@@ -157,9 +176,7 @@ std::string print_canonical(const Expression &e) {
     if (sizes_in(e).empty()) return "1";
     if (e->kind == Kind::sum || e->kind == Kind::difference) {
         std::vector<std::string> terms;
-        const std::size_t used = e->kind == Kind::difference ? 1 : e->of.size();
-        for (std::size_t i = 0; i < used; ++i)
-            if (!sizes_in(e->of[i]).empty()) terms.push_back(print_canonical(e->of[i]));
+        gather_terms(e, terms);
         std::string text;
         for (std::size_t i = 0; i < terms.size(); ++i)
             if (std::find(terms.begin(), terms.begin() + i, terms[i]) == terms.begin() + i)

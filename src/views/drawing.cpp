@@ -1,0 +1,266 @@
+#include "views/drawing.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+#include "views/text.h"
+
+namespace iron {
+
+namespace {
+
+// Told apart in colour and, by their lightness and marks, in grey.
+constexpr const char *colours[] = {"#14213d", "#c1440e", "#2a7f9e", "#8c2f6b",
+                                   "#5b8c2a", "#d9902f", "#6b6b6b", "#63a4ad"};
+constexpr int marks[] = {7, 5, 9, 11, 13, 6, 4, 8};
+
+// Text inside gnuplot's double quotes, with no enhanced markup.
+std::string quoted(const std::string &text) {
+    std::string safe;
+    for (const char c : text) {
+        if (c == '"' || c == '\\') safe += '\\';
+        safe += c == '\n' ? ' ' : c;
+    }
+    return '"' + safe + '"';
+}
+
+std::string tics(double low, double high, bool time, double step) {
+    std::string list;
+    const auto first = static_cast<int>(std::floor(std::log10(low))),
+               last = static_cast<int>(std::ceil(std::log10(high)));
+    for (int power = first; power <= last; power += static_cast<int>(step)) {
+        const double value = std::pow(10, power);
+        const std::string label = time         ? time_text(value)
+                                  : power >= 9 ? fmt::format("10^{}", power)
+                                  : power >= 0 ? grouped(value)
+                                               : three_digits(value);
+        list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", quoted(label), value);
+    }
+    return "(" + list + ")";
+}
+
+// Of bytes: every thirty-second of a unit, so that labels are whole.
+std::string tics_of_bytes(double low, double high) {
+    std::string list;
+    for (double value = std::exp2(5 * std::floor(std::log2(low) / 5)); value <= high; value *= 32)
+        list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", quoted(bytes_text(value)), value);
+    return "(" + list + ")";
+}
+
+// Heights (0 to 1) for labels that want to stand at `wanted`, at least `apart` from each other.
+std::vector<double> spread(std::vector<double> wanted, double apart) {
+    std::vector<std::size_t> order(wanted.size());
+    for (std::size_t i = 0; i < order.size(); ++i)
+        order[i] = i;
+    std::sort(order.begin(), order.end(),
+              [&](std::size_t a, std::size_t b) { return wanted[a] < wanted[b]; });
+    for (std::size_t i = 1; i < order.size(); ++i)
+        wanted[order[i]] = std::max(wanted[order[i]], wanted[order[i - 1]] + apart);
+    double ceiling = 1;
+    for (std::size_t i = order.size(); i-- > 0; ceiling = wanted[order[i]] - apart)
+        wanted[order[i]] = std::min(wanted[order[i]], ceiling);
+    return wanted;
+}
+
+std::string tics_of(Scale scale, double low, double high) {
+    if (scale == Scale::bytes) return tics_of_bytes(low, high);
+    if (scale == Scale::numbers && high / low < 100) { // decades alone would be too few
+        std::string list;
+        for (double decade = std::pow(10, std::floor(std::log10(low))); decade <= high; decade *= 10)
+            for (const double value : {decade, 2 * decade, 5 * decade})
+                list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ",
+                                    quoted(value < 1 ? three_digits(value) : grouped(value)), value);
+        return "(" + list + ")";
+    }
+    // Whole numbers written out are wide.
+    const double roomy = scale == Scale::time ? 9 : 6.5;
+    return tics(low, high, scale == Scale::time, std::log10(high / low) > roomy ? 2 : 1);
+}
+
+} // namespace
+
+Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<DrawnLine> &lines) {
+    Figure made{name, "", ""};
+    double low_x = 1e300, high_x = 0, low_y = 1e300, high_y = 0;
+    for (const DrawnLine &line : lines)
+        for (const Dot &dot : line.dots) {
+            low_x = std::min(low_x,
+                             axes.x_scale == Scale::numbers && !axes.linear_x ? std::max(dot.x, 0.5) : dot.x);
+            high_x = std::max(high_x, dot.x);
+            low_y = std::min(low_y, dot.y);
+            high_y = std::max(high_y, dot.y);
+        }
+    for (const DrawnLine &line : lines)
+        for (const auto &[x, y] : line.forecast)
+            high_x = std::max(high_x, x), low_y = std::min(low_y, y), high_y = std::max(high_y, y);
+    for (const auto &[level, text] : axes.levels)
+        low_y = std::min(low_y, level), high_y = std::max(high_y, level);
+    for (const auto &[upright, text] : axes.uprights)
+        low_x = std::min(low_x, upright), high_x = std::max(high_x, upright);
+    const double wider = std::max(1.6, std::sqrt(axes.least_span / (high_y / low_y)));
+    const double beside = axes.x_scale == Scale::numbers ? 1.25 : 2;
+    const double margin = 0.04 * (high_x - low_x) + 0.5;
+    if (axes.linear_x)
+        low_x -= margin, high_x += margin;
+    else
+        low_x /= beside, high_x *= beside;
+    low_y /= wider, high_y *= wider;
+    std::vector<double> ends;
+    for (const DrawnLine &line : lines)
+        ends.push_back(
+            std::log((line.forecast.empty() ? line.dots.back().y : line.forecast.back().second) / low_y) /
+            std::log(high_y / low_y));
+    const std::vector<double> heights = spread(ends, 0.055);
+    std::string plots, labels;
+    int block = 0;
+    for (std::size_t i = 0; i < lines.size(); ++i) {
+        const DrawnLine &line = lines[i];
+        const char *colour = colours[line.place % std::size(colours)];
+        const int mark = marks[line.place % std::size(marks)];
+        made.data += fmt::format("# {} readings: x y low high\n", line.name);
+        for (const Dot &dot : line.dots)
+            made.data += fmt::format("{:.6g} {:.6g} {:.6g} {:.6g}\n", dot.x, dot.y, dot.low, dot.high);
+        made.data += "\n\n";
+        plots += fmt::format(
+            "{}data index {} using 1:2:3:4 with yerrorbars notitle pt {} ps 0.8 lw 0.8 lc rgb '{}'",
+            plots.empty() ? "" : ", \\\n     ", block++, mark, colour);
+        const auto joined = [&](const char *what, const std::vector<std::pair<double, double>> &points,
+                                const char *dashes) {
+            if (points.empty()) return;
+            made.data += fmt::format("# {} {}: x y\n", line.name, what);
+            for (const auto &[x, y] : points)
+                made.data += fmt::format("{:.6g} {:.6g}\n", x, y);
+            made.data += "\n\n";
+            plots += fmt::format(", \\\n     data index {} using 1:2 with lines notitle lw 1.6{} lc rgb '{}'",
+                                 block++, dashes, colour);
+        };
+        joined("line", line.curve, "");
+        joined("forecast", line.forecast, " dt '--'");
+        labels += fmt::format("set label {} {} at graph 1.025, graph {:.4f} left noenhanced tc rgb '{}' "
+                              "point pt {} ps 0.9 lc rgb '{}' offset 0.6,0\n",
+                              i + 1, quoted(line.label), heights[i], colour, mark, colour);
+    }
+    for (const auto &[level, text] : axes.levels)
+        labels +=
+            fmt::format("set arrow from graph 0, first {0:g} to graph 1, first {0:g} nohead dt 2 lc rgb "
+                        "'#606060'\nset label {1} at graph 0.01, first {0:g} left offset 0,0.6 noenhanced "
+                        "tc rgb '#606060'\n",
+                        level, quoted(text));
+    for (const auto &[upright, text] : axes.uprights)
+        labels +=
+            fmt::format("set arrow from first {0:g}, graph 0 to first {0:g}, graph 1 nohead dt 3 lc rgb "
+                        "'#606060'\nset label {1} at first {0:g}, graph 1.025 center noenhanced tc rgb "
+                        "'#606060'\n",
+                        upright, quoted(text));
+    const std::string drawing =
+        fmt::format("set title {} noenhanced font ',15'{}\n"
+                    "set xlabel {} noenhanced\nset ylabel {} noenhanced\n"
+                    "set logscale {} 10\nset xrange [{:g}:{:g}]\nset yrange [{:g}:{:g}]\n"
+                    "set xtics {} nomirror\nset ytics {} nomirror\n{}"
+                    "set grid xtics ytics lw 1 lc rgb '#d0d0d0'\nset border 3 lc rgb '#606060'\n"
+                    "set rmargin 36\nset tmargin {}\nset bmargin 4.2\nset lmargin 16\nunset key\n{}",
+                    quoted(axes.title), axes.uprights.empty() ? "" : " offset 0,0.8", quoted(axes.x),
+                    quoted(axes.y), axes.linear_x ? "y" : "xy", low_x, high_x, low_y, high_y,
+                    axes.linear_x ? "autofreq" : tics_of(axes.x_scale, low_x, high_x),
+                    tics_of(axes.y_scale, low_y, high_y), axes.linear_x ? "" : "set mxtics 10\n",
+                    axes.uprights.empty() ? "3.2" : "4.4", labels);
+    const std::string plot = fmt::format("data = '{}.dat'\nplot {}\n", name, plots);
+    made.script =
+        fmt::format("# Draws {0}.svg and {0}.png: gnuplot {0}.gp\n{1}"
+                    "set terminal svg size 1000,620 dynamic font 'DejaVu Sans,13' background rgb 'white'\n"
+                    "set output '{0}.svg'\n{2}"
+                    "set terminal pngcairo size 1280,794 font 'DejaVu Sans,12'\n"
+                    "set output '{0}.png'\nreplot\nunset output\n",
+                    name, drawing, plot);
+    return made;
+}
+
+namespace {
+
+// Of a logarithm to base 2, whole powers, at most five.
+std::string tics_of_logs(double low, double high) {
+    std::string list;
+    const int first = static_cast<int>(std::ceil(low - 1e-9)),
+              last = static_cast<int>(std::floor(high + 1e-9));
+    const int step = std::max(1, (last - first + 4) / 5);
+    for (int power = first; power <= last; power += step)
+        list +=
+            fmt::format("{}{} {}", list.empty() ? "" : ", ",
+                        quoted(power > 15 ? fmt::format("2^{}", power) : grouped(std::exp2(power))), power);
+    return "(" + list + ")";
+}
+
+} // namespace
+
+Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::vector<Panel> &panels) {
+    Figure made{name, "", ""};
+    double low_x = 1e300, high_x = -1e300, low_y = 1e300, high_y = -1e300, low = 1e300, high = 0;
+    for (const Panel &panel : panels)
+        for (const auto *spots : {&panel.readings, &panel.field})
+            for (const Panel::Spot &spot : *spots) {
+                low_x = std::min(low_x, std::log2(spot.x)), high_x = std::max(high_x, std::log2(spot.x));
+                low_y = std::min(low_y, std::log2(spot.y)), high_y = std::max(high_y, std::log2(spot.y));
+                if (spots == &panel.readings)
+                    low = std::min(low, spot.value), high = std::max(high, spot.value);
+            }
+    low_x -= 0.4, high_x += 0.4, low_y -= 0.4, high_y += 0.4;
+    if (high < 2 * low) low /= 1.5, high *= 1.5;
+    const int count = static_cast<int>(panels.size());
+    const int columns = count <= 3 ? count : count <= 8 ? (count + 1) / 2 : (count + 2) / 3;
+    const int rows = (count + columns - 1) / columns;
+    // Places on the picture, by hand: a layout would move the scale of colours along.
+    const double left = 0.085, right = 0.855, bottom = 0.12, top = 0.86, across = 0.06, down = 0.17;
+    const double width = (right - left - across * (columns - 1)) / columns;
+    const double height = (top - bottom - down * (rows - 1)) / rows;
+    std::string plots;
+    int block = 0;
+    for (std::size_t i = 0; i < panels.size(); ++i) {
+        const Panel &panel = panels[i];
+        const int column = static_cast<int>(i) % columns, row = static_cast<int>(i) / columns;
+        const double x = left + column * (width + across), y = top - row * (height + down);
+        const auto put = [&](const char *what, const std::vector<Panel::Spot> &spots) {
+            made.data += fmt::format("# {} {}: x y value\n", panel.title, what);
+            for (const Panel::Spot &spot : spots)
+                made.data += fmt::format("{:.6g} {:.6g} {:.6g}\n", spot.x, spot.y, spot.value);
+            made.data += "\n\n";
+            return block++;
+        };
+        const char *const logarithms = "using (log($1)/log(2)):(log($2)/log(2))";
+        std::string plot;
+        if (!panel.field.empty())
+            plot = fmt::format("data index {} {}:3 with image notitle, \\\n         ",
+                               put("fitted", panel.field), logarithms);
+        const int readings = put("readings", panel.readings);
+        plot += fmt::format(
+            "data index {0} {1}:3 with points notitle pt 7 ps 1 lc palette, \\\n"
+            "         data index {0} {1} with points notitle pt 6 ps 1.05 lw 0.8 lc rgb '#ffffff'",
+            readings, logarithms);
+        plots +=
+            fmt::format("    set lmargin at screen {:.4f}\n    set rmargin at screen {:.4f}\n"
+                        "    set tmargin at screen {:.4f}\n    set bmargin at screen {:.4f}\n"
+                        "    set title {} noenhanced font ',12' offset 0,-0.5\n    set ylabel {} noenhanced\n"
+                        "    {} colorbox\n    plot {}\n",
+                        x, x + width, y, y - height, quoted(panel.title), quoted(column == 0 ? axes.y : ""),
+                        i == 0 ? "set" : "unset", plot);
+    }
+    made.script = fmt::format(
+        "# Draws {0}.svg and {0}.png: gnuplot {0}.gp\ndata = '{0}.dat'\n"
+        "set palette defined (0 '#f6ead2', 0.35 '#9cc3b5', 0.7 '#2a7f9e', 1 '#14213d')\nset logscale cb 10\n"
+        "set cbrange [{1:g}:{2:g}]\nset colorbox vertical user origin 0.885,0.16 size 0.018,0.66\n"
+        "set cbtics {3}\nset cblabel {4} noenhanced\n"
+        "set xrange [{5:g}:{6:g}]\nset yrange [{7:g}:{8:g}]\nset xtics {9} nomirror\nset ytics {10} "
+        "nomirror\n"
+        "set xlabel {11} noenhanced\nset border 3 lc rgb '#606060'\nunset key\n"
+        "do for [form in 'svg png'] {{\n"
+        "    if (form eq 'svg') {{ set terminal svg size 1000,620 dynamic font 'DejaVu Sans,12' background "
+        "rgb 'white' }}\n"
+        "    if (form eq 'png') {{ set terminal pngcairo size 1280,794 font 'DejaVu Sans,11' }}\n"
+        "    set output '{0}.'.form\n"
+        "    set multiplot title {12} noenhanced font ',15'\n{13}    unset multiplot\n    unset output\n}}\n",
+        name, low, high, tics_of(axes.scale, low, high), quoted(axes.value), low_x, high_x, low_y, high_y,
+        tics_of_logs(low_x, high_x), tics_of_logs(low_y, high_y), quoted(axes.x), quoted(axes.title), plots);
+    return made;
+}
+
+} // namespace iron

@@ -1,0 +1,238 @@
+// Problem files, templates and what was agreed on, read and written.
+#include <gtest/gtest.h>
+
+#include "core/error.h"
+#include "lab/workspace.h"
+#include "records/agreement.h"
+#include "records/files.h"
+#include "records/problem.h"
+#include "records/template.h"
+
+namespace iron {
+namespace {
+
+const char *const whole_file = R"toml(title = "Mooring letters"
+story = "Where a word of k letters stands in a log of n."
+[sizes]
+n = { from = 1, to = 100_000, usual = 4096 }
+k = { from = 1, to = "n" }
+[shapes.calm]
+text = """
+{n} {k}
+{letters(n, "ab")}
+"""
+[shapes.made]
+program = "make.py"
+[[samples]]
+given = "3 1\naba\na\n"
+answer = "2\n"
+[answers]
+same_if = "numbers"
+tolerance = 1e-6
+reference = "plain"
+[limits]
+time = "2 s"
+memory = "64 MiB"
+processes = 4
+[target]
+n = 7500
+k = 20
+time = "1 s"
+memory = "256 MiB"
+time_bound = "O(n k)"
+[solutions.plain]
+source = "plain.cpp"
+time = "O(n k)"
+space = "O(1)"
+[solutions.quick]
+source = ["quick.cpp", "table.cpp"]
+time = { every = "O(n + k)", calm = "O(n)" }
+flags = "-O3"
+threads = 2
+)toml";
+
+struct ProblemFolder {
+    Workspace workspace;
+    Problem read(const std::string &text) const {
+        write_file(workspace.path() / "stopwatch.toml", text);
+        for (const char *name : {"plain.cpp", "quick.cpp", "table.cpp", "make.py"})
+            write_file(workspace.path() / name, "");
+        return read_problem(workspace.path());
+    }
+    // The faults that reading brings, a line each with its advice.
+    std::string faults(const std::string &text) const {
+        try {
+            read(text);
+        } catch (const Error &error) {
+            std::string all;
+            for (const Finding &finding : error.findings())
+                all += finding.message + " | " + finding.advice + "\n";
+            return all;
+        }
+        return "";
+    }
+};
+
+std::string with(const std::string &from, const std::string &to) {
+    std::string text = whole_file;
+    const std::size_t at = text.find(from);
+    EXPECT_NE(at, std::string::npos) << from;
+    return text.replace(at, from.size(), to);
+}
+
+TEST(ProblemFileValues, AreReadAsWritten) {
+    const ProblemFolder folder;
+    const Problem problem = folder.read(whole_file);
+    EXPECT_EQ(problem.title, "Mooring letters");
+    EXPECT_EQ(problem.size_names(), (std::vector<std::string>{"n", "k"}));
+    EXPECT_EQ(problem.relations().size(), 1u);
+    ASSERT_NE(problem.shape("calm"), nullptr);
+    EXPECT_TRUE(problem.shape("calm")->text.has_value());
+    EXPECT_EQ(problem.shape("made")->program, "make.py");
+    EXPECT_EQ(problem.shape("storm"), nullptr);
+    EXPECT_EQ(problem.answers.same_if, SameIf::numbers);
+    EXPECT_DOUBLE_EQ(problem.answers.tolerance, 1e-6);
+    EXPECT_DOUBLE_EQ(problem.limits.time_s, 2);
+    EXPECT_EQ(problem.limits.memory_bytes, 64 << 20);
+    EXPECT_EQ(problem.limits.stack_bytes, 8 << 20); // not given: as usual
+    EXPECT_EQ(problem.limits.processes, 4);
+    ASSERT_TRUE(problem.target.has_value());
+    EXPECT_EQ(problem.target->sizes.at("n"), 7500);
+    EXPECT_EQ(problem.target->time_bound->written, "O(n k)");
+    EXPECT_FALSE(problem.target->space_bound.has_value());
+    const Solution *quick = problem.solution("quick");
+    ASSERT_NE(quick, nullptr);
+    EXPECT_EQ(quick->sources, (std::vector<std::string>{"quick.cpp", "table.cpp"}));
+    ASSERT_EQ(quick->claims.size(), 2u);
+    EXPECT_EQ(quick->threads, 2);
+    EXPECT_EQ(quick->flags, "-O3");
+    EXPECT_EQ(problem.solution("plain")->claims[1].metric, "space");
+    EXPECT_EQ(problem.digest.size(), 16u);
+    EXPECT_NE(folder.read(with("2 s", "3 s")).digest, problem.digest);
+}
+
+TEST(ProblemFileValues, SizesStayWithinWhatTheOthersAllow) {
+    const ProblemFolder folder;
+    const Problem problem = folder.read(whole_file);
+    EXPECT_EQ(range_of(problem.sizes[1], {{"n", 50}}), (std::pair<double, double>(1, 50)));
+    EXPECT_EQ(usual_of(problem.sizes[0], {{"k", 3}}), 4096);
+    const Sizes all = complete_sizes(problem, {{"n", 50}});
+    EXPECT_EQ(all.at("n"), 50);
+    EXPECT_GE(all.at("k"), 1);
+    EXPECT_LE(all.at("k"), 50);
+    EXPECT_THROW(complete_sizes(problem, {{"n", 200'000}}), Error);
+    EXPECT_THROW(complete_sizes(problem, {{"n", 10.5}}), Error);
+}
+
+TEST(ProblemFileValues, FaultsNameTheWordThatWasMeant) {
+    const ProblemFolder folder;
+    EXPECT_EQ(folder.faults(whole_file), "");
+    const auto told = [&](const std::string &from, const std::string &to, const std::string &part) {
+        const std::string faults = folder.faults(with(from, to));
+        EXPECT_NE(faults.find(part), std::string::npos) << to << "\n" << faults;
+    };
+    told("O(n + k)", "O(n + m)", "m");
+    told("same_if = \"numbers\"", "same_if = \"number\"", "numbers");
+    told("reference = \"plain\"", "reference = \"plan\"", "plain");
+    told("time = \"2 s\"", "time = \"2 sec\"", "2 sec");
+    told("source = \"plain.cpp\"", "source = \"lost.cpp\"", "lost.cpp");
+    told("[limits]", "[limit]", "limits");
+    told("usual = 4096", "usual = \"many\"", "usual");
+    told("n = 7500", "q = 7500", "q");
+}
+
+TEST(Templates, AreTextExpressionsAndCalls) {
+    const Template made = parse_template("{n} {n - k}\n{integers(n, 0, 2^k)}\nend {{}}", {"n", "k"});
+    std::vector<TemplatePart::Kind> kinds;
+    std::string text;
+    for (const TemplatePart &part : made.parts) {
+        kinds.push_back(part.kind);
+        text += part.text;
+    }
+    using Kind = TemplatePart::Kind;
+    EXPECT_EQ(kinds, (std::vector<Kind>{Kind::expression, Kind::text, Kind::expression, Kind::text,
+                                        Kind::call, Kind::text}));
+    EXPECT_EQ(text, " \nintegers\nend {}");
+    ASSERT_EQ(made.parts[4].arguments.size(), 3u);
+    EXPECT_DOUBLE_EQ(static_cast<double>(evaluate(made.parts[4].arguments[2], {{"k", 5}})), 32);
+}
+
+TEST(Templates, RowsHoldATemplateOfTheirOwn) {
+    const Template made = parse_template("{rows(n, \"{integers(1, 0, 9)} {n}\")}", {"n", "k"});
+    ASSERT_EQ(made.parts.size(), 1u);
+    EXPECT_EQ(made.parts[0].text, "rows");
+    EXPECT_GE(made.parts[0].inner.parts.size(), 2u);
+}
+
+TEST(Templates, FaultsAreToldAtTheirPlace) {
+    const auto offset = [](const std::string &text) -> std::size_t {
+        try {
+            parse_template(text, {"n"});
+        } catch (const ParseError &error) {
+            return error.offset;
+        }
+        return std::string::npos;
+    };
+    EXPECT_EQ(offset("{n}"), std::string::npos);
+    EXPECT_EQ(offset("ab {integer(n, 0, 1)}"), 4u);
+    EXPECT_EQ(offset("{q}"), 1u);
+    EXPECT_NE(offset("{integers(n, 0)}"), std::string::npos); // one argument short
+    EXPECT_NE(offset("{n"), std::string::npos);
+    try {
+        parse_template("{integer(n, 0, 1)}", {"n"});
+        FAIL();
+    } catch (const ParseError &error) {
+        EXPECT_EQ(error.advice, "did you mean 'integers'?");
+    }
+}
+
+TEST(Agreements, ComeBackAsTheyWereWritten) {
+    const Workspace folder;
+    Agreement agreement;
+    agreement.reference = "plain";
+    agreement.reference_why = "the problem names it";
+    agreement.inputs = 75;
+    SolutionAgreement good, bad;
+    good.name = "plain";
+    bad.name = "quick";
+    bad.verdict = SolutionAgreement::Verdict::disagrees;
+    bad.found_while = "measuring";
+    bad.outcome = Outcome::wrong_answer;
+    bad.detail = "line 1: expected '7', got '2'";
+    bad.counterexample =
+        Counterexample{"calm", {{"k", 1}, {"n", 3}}, 18446744073709551615ull, "3 1\naba\n", "2\n", "\xff\n"};
+    agreement.solutions = {good, bad};
+    write_file(folder.path() / "agreement.json", agreement_json(agreement));
+    const Agreement read = read_agreement(folder.path() / "agreement.json");
+    EXPECT_EQ(read.reference, "plain");
+    EXPECT_EQ(read.reference_why, agreement.reference_why);
+    EXPECT_EQ(read.inputs, 75);
+    EXPECT_EQ(read.agreeing(), std::vector<std::string>{"plain"});
+    const SolutionAgreement *quick = read.solution("quick");
+    ASSERT_NE(quick, nullptr);
+    EXPECT_EQ(quick->verdict, SolutionAgreement::Verdict::disagrees);
+    EXPECT_EQ(quick->found_while, "measuring");
+    EXPECT_EQ(quick->outcome, Outcome::wrong_answer);
+    ASSERT_TRUE(quick->counterexample.has_value());
+    EXPECT_EQ(quick->counterexample->seed, 18446744073709551615ull); // no double in between
+    EXPECT_EQ(quick->counterexample->sizes.at("n"), 3);
+    EXPECT_EQ(quick->counterexample->got, "\xEF\xBF\xBD\n"); // what is no text is marked
+    EXPECT_EQ(read.solution("nobody"), nullptr);
+    EXPECT_EQ(sentence_for(*quick),
+              "wrong answer on calm, k = 1, n = 3, seed 18446744073709551615: line 1: expected '7', got "
+              "'2' (found while measuring)");
+}
+
+TEST(Agreements, AnotherFormatIsAnError) {
+    const Workspace folder;
+    const auto path = folder.path() / "agreement.json";
+    EXPECT_THROW(read_agreement(path), Error);
+    for (const char *text :
+         {"", "{}", "[1]", R"({"schema": "iron-stopwatch/agreement/99", "solutions": []})"}) {
+        write_file(path, text);
+        EXPECT_THROW(read_agreement(path), Error) << text;
+    }
+}
+
+} // namespace
+} // namespace iron
