@@ -69,7 +69,7 @@ public final class IronStopwatch {
             Path path;
             String firstAnswer;
         }
-        private static final class Reading { long space, whole, answer, stack; Throwable thrown; }
+        private static final class Reading { long space, whole, answer, stack; boolean allAllocated; Throwable thrown; }
 
         private final Read<I> read;
         private final Solve<I, A> solve;
@@ -282,7 +282,7 @@ public final class IronStopwatch {
 
         /**
          * The heap's peak as its pools tell it, garbage not yet collected included, or all that was allocated,
-         * whichever is less. The call runs in a thread of its own, whose stack is new: the pages it touched are found
+         * whichever is less: the second is known finely, the first to the garbage that is not collected yet. The call runs in a thread of its own, whose stack is new: the pages it touched are found
          * through the thread's stack pointer.
          */
         private String weighed(I input) throws Exception {
@@ -319,7 +319,7 @@ public final class IronStopwatch {
             if (reading.thrown != null) return told(reading.thrown);
             return "done space_bytes=" + (reading.space + reading.stack) + " heap_peak_bytes=" + reading.whole
                    + " answer_bytes=" + reading.answer + " stack_peak_bytes=" + reading.stack
-                   + " allocations=0 grain_bytes=2097152";
+                   + " allocations=0 grain_bytes=" + (reading.allAllocated ? 16384 : 2097152);
         }
 
         private static long stackBytes() {
@@ -346,6 +346,7 @@ public final class IronStopwatch {
             collect();
             reading.answer = Math.max(0, with - used(false));
             reading.whole = Math.max(0, Math.min(peak, allocated));
+            reading.allAllocated = allocated <= peak; // that is known to the byte; what classes need is in it
             reading.space = Math.max(0, reading.whole - reading.answer);
         }
 

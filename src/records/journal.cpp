@@ -231,7 +231,7 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
         std::map<std::vector<double>, std::vector<Reading>> cells;
     };
     std::map<std::tuple<std::string, std::string, std::string>, Found> found;
-    std::map<std::string, double> grains; // of space, by solution
+    std::map<std::string, std::pair<double, double>> grains; // of space, by solution: least and largest
     // Counts and bytes of one input are one reading, however often they were taken: lines through the sizes
     // cross.
     std::set<std::tuple<std::string, std::string, std::string, Sizes, std::uint64_t>> exact;
@@ -241,7 +241,11 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
             if (const auto size = m.sizes.find(name); size != m.sizes.end()) sizes.push_back(size->second);
         if (m.outcome != Outcome::done || sizes.size() != names.size()) continue;
         const Metric metric = metric_of(m);
-        if (m.kind == "space") grains[m.solution] = static_cast<double>(m.space.grain_bytes);
+        if (m.kind == "space") {
+            const double grain = static_cast<double>(m.space.grain_bytes);
+            const auto [here, fresh] = grains.try_emplace(m.solution, grain, grain);
+            here->second = {std::min(here->second.first, grain), std::max(here->second.second, grain)};
+        }
         if (m.kind != "timing" && !m.varying &&
             !exact.insert({m.solution, m.shape, metric.name, m.sizes, m.seed}).second)
             continue;
@@ -259,8 +263,9 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
             for (const char *metric : {"steps", "time", "space"}) {
                 const auto here = found.find({solution, shape, metric});
                 if (here == found.end()) continue;
-                const double grain = grains.contains(solution) ? grains.at(solution) : 16;
-                Series series{names.front(), {}, grain};
+                const auto [least, grain] =
+                    grains.contains(solution) ? grains.at(solution) : std::pair(16.0, 16.0);
+                Series series{names.front(), {}, grain, least};
                 for (auto &[size, point] : here->second.points)
                     series.points.push_back(std::move(point));
                 all.push_back({solution, shape, metric, std::move(series),

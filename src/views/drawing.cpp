@@ -32,7 +32,7 @@ std::string tics(double low, double high, bool time, double step) {
     for (int power = first; power <= last; power += static_cast<int>(step)) {
         const double value = std::pow(10, power);
         const std::string label = time         ? time_text(value)
-                                  : power >= 9 ? fmt::format("10^{}", power)
+                                  : power >= 9 ? fmt::format("10^{{{}}}", power)
                                   : power >= 0 ? grouped(value)
                                                : three_digits(value);
         list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", quoted(label), value);
@@ -40,10 +40,12 @@ std::string tics(double low, double high, bool time, double step) {
     return "(" + list + ")";
 }
 
-// Of bytes: every thirty-second of a unit, so that labels are whole.
+// Of bytes: every thirty-second of a unit, so that labels are whole; over a narrow range every doubling.
 std::string tics_of_bytes(double low, double high) {
     std::string list;
-    for (double value = std::exp2(5 * std::floor(std::log2(low) / 5)); value <= high; value *= 32)
+    const double step = high / low < 64 ? 1 : high / low < 1024 ? 2 : 5; // doublings
+    for (double value = std::exp2(step * std::floor(std::log2(low) / step)); value <= high;
+         value *= std::exp2(step))
         list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ", quoted(bytes_text(value)), value);
     return "(" + list + ")";
 }
@@ -65,12 +67,15 @@ std::vector<double> spread(std::vector<double> wanted, double apart) {
 
 std::string tics_of(Scale scale, double low, double high) {
     if (scale == Scale::bytes) return tics_of_bytes(low, high);
-    if (scale == Scale::numbers && high / low < 100) { // decades alone would be too few
+    if (high / low < 100) { // decades alone would be too few
         std::string list;
         for (double decade = std::pow(10, std::floor(std::log10(low))); decade <= high; decade *= 10)
             for (const double value : {decade, 2 * decade, 5 * decade})
                 list += fmt::format("{}{} {:g}", list.empty() ? "" : ", ",
-                                    quoted(value < 1 ? three_digits(value) : grouped(value)), value);
+                                    quoted(scale == Scale::time ? time_text(value)
+                                           : value < 1          ? three_digits(value)
+                                                                : grouped(value)),
+                                    value);
         return "(" + list + ")";
     }
     // Whole numbers written out are wide.
@@ -117,7 +122,8 @@ Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<D
     for (std::size_t i = 0; i < lines.size(); ++i) {
         const DrawnLine &line = lines[i];
         const char *colour = colours[line.place % std::size(colours)];
-        const int mark = marks[line.place % std::size(marks)];
+        // Where colours come again the marks are others.
+        const int mark = marks[(line.place + 3 * (line.place / std::size(colours))) % std::size(marks)];
         made.data += fmt::format("# {} readings: x y low high\n", line.name);
         for (const Dot &dot : line.dots)
             made.data += fmt::format("{:.6g} {:.6g} {:.6g} {:.6g}\n", dot.x, dot.y, dot.low, dot.high);
@@ -147,12 +153,19 @@ Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<D
                         "'#606060'\nset label {1} at graph 0.01, first {0:g} left offset 0,0.6 noenhanced "
                         "tc rgb '#606060'\n",
                         level, quoted(text));
-    for (const auto &[upright, text] : axes.uprights)
+    for (const auto &[upright, text] : axes.uprights) {
+        // Near the right end the names of the lines stand.
+        const double across = axes.linear_x ? (upright - low_x) / (high_x - low_x)
+                                            : std::log(upright / low_x) / std::log(high_x / low_x);
         labels +=
             fmt::format("set arrow from first {0:g}, graph 0 to first {0:g}, graph 1 nohead dt 3 lc rgb "
-                        "'#606060'\nset label {1} at first {0:g}, graph 1.025 center noenhanced tc rgb "
+                        "'#606060'\nset label {1} at first {0:g}, graph 1.025 {2} noenhanced tc rgb "
                         "'#606060'\n",
-                        upright, quoted(text));
+                        upright, quoted(text),
+                        across > 0.75   ? "right"
+                        : across < 0.25 ? "left"
+                                        : "center");
+    }
     const std::string drawing =
         fmt::format("set title {} noenhanced font ',15'{}\n"
                     "set xlabel {} noenhanced\nset ylabel {} noenhanced\n"
@@ -185,9 +198,9 @@ std::string tics_of_logs(double low, double high) {
               last = static_cast<int>(std::floor(high + 1e-9));
     const int step = std::max(1, (last - first + 4) / 5);
     for (int power = first; power <= last; power += step)
-        list +=
-            fmt::format("{}{} {}", list.empty() ? "" : ", ",
-                        quoted(power > 15 ? fmt::format("2^{}", power) : grouped(std::exp2(power))), power);
+        list += fmt::format("{}{} {}", list.empty() ? "" : ", ",
+                            quoted(power > 15 ? fmt::format("2^{{{}}}", power) : grouped(std::exp2(power))),
+                            power);
     return "(" + list + ")";
 }
 
@@ -236,19 +249,19 @@ Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::ve
             "data index {0} {1}:3 with points notitle pt 7 ps 1 lc palette, \\\n"
             "         data index {0} {1} with points notitle pt 6 ps 1.05 lw 0.8 lc rgb '#ffffff'",
             readings, logarithms);
-        plots +=
-            fmt::format("    set lmargin at screen {:.4f}\n    set rmargin at screen {:.4f}\n"
-                        "    set tmargin at screen {:.4f}\n    set bmargin at screen {:.4f}\n"
-                        "    set title {} noenhanced font ',12' offset 0,-0.5\n    set ylabel {} noenhanced\n"
-                        "    {} colorbox\n    plot {}\n",
-                        x, x + width, y, y - height, quoted(panel.title), quoted(column == 0 ? axes.y : ""),
-                        i == 0 ? "set" : "unset", plot);
+        plots += fmt::format(
+            "    set lmargin at screen {:.4f}\n    set rmargin at screen {:.4f}\n"
+            "    set tmargin at screen {:.4f}\n    set bmargin at screen {:.4f}\n"
+            "    set title {} noenhanced font ',12' offset 0,-0.5\n    set ylabel {} noenhanced\n"
+            "    {}\n    plot {}\n",
+            x, x + width, y, y - height, quoted(panel.title), quoted(column == 0 ? axes.y : ""),
+            i == 0 ? "set colorbox vertical user origin 0.885,0.16 size 0.018,0.66" : "unset colorbox", plot);
     }
     made.script = fmt::format(
         "# Draws {0}.svg and {0}.png: gnuplot {0}.gp\ndata = '{0}.dat'\n"
         "set palette defined (0 '#f6ead2', 0.35 '#9cc3b5', 0.7 '#2a7f9e', 1 '#14213d')\nset logscale cb 10\n"
-        "set cbrange [{1:g}:{2:g}]\nset colorbox vertical user origin 0.885,0.16 size 0.018,0.66\n"
-        "set cbtics {3}\nset cblabel {4} noenhanced\n"
+        "set cbrange [{1:g}:{2:g}]\n"
+        "set cbtics {3}\nset cblabel {4} noenhanced offset 1.2,0\n"
         "set xrange [{5:g}:{6:g}]\nset yrange [{7:g}:{8:g}]\nset xtics {9} nomirror\nset ytics {10} "
         "nomirror\n"
         "set xlabel {11} noenhanced\nset border 3 lc rgb '#606060'\nunset key\n"

@@ -86,7 +86,7 @@ Figure growth_figure(const std::string &name, const std::string &title, const st
         }
     }
     for (const Drawn &one : drawn) {
-        DrawnLine line{one.solution, one.name, cut_to(one.name, 22)};
+        DrawnLine line{one.solution, one.name, short_name(one.name, 22)};
         for (const Located &point : one.growth->points)
             line.dots.push_back({point.size, value_of(point), std::exp(point.log_value - 2 * point.error),
                                  std::exp(point.log_value + 2 * point.error)});
@@ -186,7 +186,7 @@ const JointGrowth *worst_joint_of(const std::vector<SeriesGrowth> &growths, cons
 Panel panel_of(const std::string &solution, const JointGrowth &growth,
                const std::vector<Relation> &relations) {
     constexpr int grid = 40;
-    Panel panel{cut_to(solution, 30), {}};
+    Panel panel{short_name(solution, 30), {}};
     double low[2] = {1e300, 1e300}, high[2] = {1, 1};
     for (std::size_t i = 0; i < growth.cells.size(); ++i) {
         const std::vector<double> &cell = growth.cells[i];
@@ -282,14 +282,15 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
     };
     if (!comparison.rankings.empty() && !comparison.rankings.back().times.empty()) {
         const std::string fastest = comparison.rankings.back().times.front().first;
+        const std::string &shape = comparison.rankings.back().shape; // the worst, or the only one
         std::vector<DrawnLine> lines;
         for (const PairComparison &pair : comparison.pairs) {
-            if (pair.shape != worst_shape_name || pair.metric != "time" || pair.course.points.empty() ||
+            if (pair.shape != shape || pair.metric != "time" || pair.course.points.empty() ||
                 (pair.solution != fastest && pair.against != fastest))
                 continue;
             const bool turned = pair.solution == fastest;
             const std::string &other = turned ? pair.against : pair.solution;
-            DrawnLine line{place(other), other, cut_to(other, 30), {}, {}};
+            DrawnLine line{place(other), other, short_name(other, 30), {}, {}};
             for (const RatioPoint &point : pair.course.points) {
                 const auto [low, high] = point.interval;
                 line.dots.push_back(turned ? Dot{point.size, 1 / point.ratio, 1 / high, 1 / low}
@@ -298,12 +299,13 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
             }
             lines.push_back(std::move(line));
         }
-        Axes axes{fmt::format("{}: times over those of {}", title, cut_to(fastest, 30)),
-                  size_label(comparison.size_name), fmt::format("times as long as {}", cut_to(fastest, 30))};
+        Axes axes{fmt::format("{}: times over those of {}", title, short_name(fastest, 30)),
+                  size_label(comparison.size_name),
+                  fmt::format("times as long as {}", short_name(fastest, 30))};
         axes.levels = {{1, ""}};
         axes.least_span = 4;
         for (const PairCrossing &one : comparison.crossings)
-            if (one.measured && one.shape == worst_shape_name && one.metric == "time" &&
+            if (one.measured && one.shape == shape && one.metric == "time" &&
                 (one.solution == fastest || one.against == fastest))
                 axes.uprights.push_back({one.crossing.at, grouped(std::round(one.crossing.at))});
         if (!lines.empty()) figures.push_back(draw_lines("compare", axes, lines));
@@ -315,7 +317,7 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
         if (point.unbeaten) unbeaten.push_back(point);
         lines.push_back({place(point.solution),
                          point.solution,
-                         cut_to(point.solution, 20) + (point.unbeaten ? "  unbeaten" : ""),
+                         short_name(point.solution, 20) + (point.unbeaten ? "  unbeaten" : ""),
                          {{point.time_ns, space, space, space}},
                          {}});
     }
@@ -351,7 +353,7 @@ std::vector<Figure> target_figures(const std::string &title, const std::vector<M
             std::find(solutions.begin(), solutions.end(), one.solution) - solutions.begin());
         lines.push_back({place,
                          one.solution,
-                         fmt::format("{}  {}", cut_to(one.solution, 22), word_for(one.all())),
+                         fmt::format("{}  {}", short_name(one.solution, 22), word_for(one.all())),
                          {{time->value, bytes(memory->value), bytes(memory->interval.first),
                            bytes(memory->interval.second)}},
                          {}});

@@ -58,6 +58,7 @@ std::string demand_text(const Demand &demand) {
 }
 
 std::string target_text(const ForecastFindings &f) {
+    constexpr std::size_t widest_name = 18; // the figures beside it are not to be cut
     const TargetLimits &limits = *f.limits;
     std::string wanted;
     const auto add = [&](const std::string &one) { wanted += (wanted.empty() ? "" : ", ") + one; };
@@ -69,8 +70,8 @@ std::string target_text(const ForecastFindings &f) {
     std::vector<std::vector<std::string>> rows;
     for (const MeetsTarget &one : f.target)
         for (std::size_t i = 0; i < one.demands.size(); ++i)
-            rows.push_back(
-                {i ? "" : one.solution, i ? "" : word_for(one.all()), demand_text(one.demands[i])});
+            rows.push_back({i ? "" : short_name(one.solution, widest_name), i ? "" : word_for(one.all()),
+                            demand_text(one.demands[i])});
     text += table_text({"solution", "meets it", ""}, rows, terminal_width);
     if (f.classes.empty()) return text;
     std::string passing, failing;

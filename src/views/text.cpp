@@ -25,6 +25,17 @@ std::string cut_to(std::string_view text, std::size_t width) {
     return std::string(text.substr(0, end)) + "…";
 }
 
+std::string short_name(std::string_view name, std::size_t width) {
+    if (width_of(name) <= width || width < 3) return cut_to(name, width);
+    const std::size_t kept = width / 2;
+    std::size_t start = name.size();
+    for (std::size_t columns = 0; columns < kept; ++columns)
+        do
+            --start;
+        while ((static_cast<unsigned char>(name[start]) & 0xC0) == 0x80);
+    return cut_to(name, width - kept) + std::string(name.substr(start));
+}
+
 std::string wrapped(std::string_view text, std::size_t width, std::size_t indent) {
     const std::string margin(indent, ' ');
     std::string result, line;
@@ -67,7 +78,8 @@ std::string table_text(const std::vector<std::string> &heading, std::vector<std:
     for (std::size_t r = 0; r < rows.size(); ++r) {
         std::string line;
         for (std::size_t i = 0; i < rows[r].size(); ++i) {
-            const std::string cell = cut_to(rows[r][i], widths[i]);
+            const std::string cell =
+                i == 0 ? short_name(rows[r][i], widths[i]) : cut_to(rows[r][i], widths[i]);
             line += "  " + cell + std::string(widths[i] - width_of(cell), ' ');
         }
         while (!line.empty() && line.back() == ' ')

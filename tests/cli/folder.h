@@ -34,7 +34,7 @@ inline double slowness() {
         for (int i = 0; i < 10; ++i)
             if (std::system("exit 0") != 0) std::abort();
     });
-    return std::clamp(std::max(counting / 0.025, starting / 0.008), 1.0, 8.0);
+    return std::clamp(std::max(counting / 0.035, starting / 0.011), 1.0, 8.0);
 }
 
 struct Ran {
@@ -131,7 +131,8 @@ void write(std::ostream &out, long long answer) { out << answer << '\n'; }
     }
 
     static std::string table(const std::string &name, const std::string &time = "") {
-        return "[solutions." + name + "]\nsource = \"" + name + ".cpp\"\n" +
+        // Optimised a little: what is tried is the tool, and most of a test's time is building.
+        return "[solutions." + name + "]\nsource = \"" + name + ".cpp\"\nflags = \"-O1 -std=c++20\"\n" +
                (time.empty() ? "" : "time = \"" + time + "\"\n");
     }
 

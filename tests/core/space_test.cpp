@@ -158,5 +158,38 @@ TEST(SpaceVerdict, ReadingsBelowACoarseGrainDecideNothing) {
     EXPECT_NE(j.reason.find("on calm it stays below"), std::string::npos) << j.reason;
 }
 
+// Readings of a language that collects garbage: all that was allocated as long as nothing is collected.
+NamedSeries with_garbage(double (*allocated)(double), double most) {
+    NamedSeries named{"set", "calm", "space", test::counted_series(allocated, 16, 4e4)};
+    for (SeriesPoint &point : named.series.points)
+        for (Reading &reading : point.readings)
+            reading.value = std::min(reading.value, most);
+    named.series.grain = 2 << 20;
+    named.series.grain_of_most = 16 << 10;
+    return named;
+}
+
+Judgement with_garbage(const std::string &bound, double (*allocated)(double), double most = 1e300) {
+    const Bound claimed = parse_bound(bound, {"n"});
+    const SeriesGrowth growth = fit_one(with_garbage(allocated, most), {claimed});
+    return judge("space", claimed, "n", {{"calm", {}, {}, growth.growth}});
+}
+
+TEST(SpaceVerdict, AllThatWasAllocatedSpeaksForABound) {
+    const auto linear = [](double n) { return 48 * n + 3000; }; // 1.9 MiB at the most
+    EXPECT_EQ(with_garbage("O(n)", linear).verdict, Verdict::holds) << with_garbage("O(n)", linear).reason;
+    EXPECT_EQ(with_garbage("O(n log n)", linear).verdict, Verdict::holds);
+}
+
+TEST(SpaceVerdict, GarbageDoesNotSpeakAgainstABound) {
+    const auto linear = [](double n) { return 48 * n + 3000; };
+    EXPECT_NE(with_garbage("O(1)", linear).verdict, Verdict::exceeded); // all below the coarse grain
+    // Collected at 2 MiB: what grew was garbage.
+    const auto steep = [](double n) { return 4000 * n; };
+    EXPECT_EQ(with_garbage("O(1)", steep, 2 << 20).verdict, Verdict::undecided);
+    // What grows on beyond the grain is need.
+    EXPECT_EQ(with_garbage("O(1)", steep).verdict, Verdict::exceeded) << with_garbage("O(1)", steep).reason;
+}
+
 } // namespace
 } // namespace iron

@@ -235,7 +235,7 @@ class Figures(unittest.TestCase):
                 "const of = r => [r.left, r.top, r.right, r.bottom], svg = of(document.documentElement.getBoundingClientRect());"
                 "return [svg[2] - svg[0], svg[3] - svg[1], [...document.querySelectorAll('text')].filter(t => t.textContent.trim())"
                 ".map(t => [t.textContent, ...of(t.getBoundingClientRect()).map((v, i) => v - svg[i % 2])])]")
-            self.assertGreater(len(boxes), 5, name)
+            self.assertGreater(len(boxes), 3, name)
             for text, left, top, right, bottom in boxes:
                 self.assertTrue(left > -1 and top > -1 and right < width + 1 and bottom < height + 1, f"{name}: {text} is cut")
             for i, (one, *a) in enumerate(boxes):
@@ -246,8 +246,8 @@ class Figures(unittest.TestCase):
     def test_twelve_solutions_with_long_names(self):
         names = [f"highest-water-of-the-outer-tide-gauge-{i:02}" for i in range(12)]
         figures = self.drawn("twelve", "n = { from = 0, to = 2000 }", names,
-                             '[target]\nn = 2000\ntime = "1ms"\nmemory = "1MiB"\n')
-        self.assertTrue({"steps", "time", "space", "compare", "trade", "target", "claim-" + names[0]} <= set(figures), figures.keys())
+                             '[target]\nn = 2000\ntime = "1ms"\nmemory = "1MiB"\n', upto="n=150")
+        self.assertEqual({"steps", "time", "space", "compare", "trade", "target", "claim-" + names[0]} - set(figures), set())
         self.look_at(figures)
 
     def test_a_single_reading(self):
@@ -258,7 +258,7 @@ class Figures(unittest.TestCase):
     def test_two_sizes_are_mapped(self):
         figures = self.drawn("two", "n = { from = 1, to = 2000 }\nk = { from = 1, to = 1000 }", ["scan", "again", "third", "fourth"],
                              text="{n}\n{integers(n, 0, k)}")
-        self.assertTrue({"map-steps", "map-time"} <= set(figures), figures.keys())
+        self.assertEqual({"map-steps", "map-time"} - set(figures), set())
         self.look_at(figures)
 
 

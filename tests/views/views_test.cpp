@@ -18,6 +18,13 @@ TEST(Text, CutsByCharactersAndNotByBytes) {
     EXPECT_EQ(width_of("Θ…"), 2u);
 }
 
+TEST(Text, NamesKeepBothEnds) {
+    EXPECT_EQ(short_name("one-pass", 8), "one-pass");
+    EXPECT_EQ(short_name("outer-tide-gauge-07", 11), "outer…ge-07");
+    EXPECT_EQ(width_of(short_name("Θ-outer-tide-gauge-Θ", 9)), 9u);
+    EXPECT_EQ(short_name("outer", 2), "o…");
+}
+
 TEST(Text, WrapsAtBlanks) {
     EXPECT_EQ(wrapped("one two three", 9, 2), "  one two\n  three\n");
     EXPECT_EQ(wrapped("up to n = 1,024", 13, 0), "up to\nn = 1,024\n"); // not torn at its sign

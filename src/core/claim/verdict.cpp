@@ -23,25 +23,8 @@ struct Thresholds {
 constexpr Thresholds for_steps{1, 1};
 constexpr Thresholds for_time{2.5, 0.8};
 
-const CurveFit *best_where(const Growth &growth, const auto &condition) {
-    for (const CurveFit &fit : growth.fits)
-        if (condition(fit)) return &fit;
-    return nullptr;
-}
-
-double score_or_nothing(const CurveFit *fit) {
-    return fit ? fit->score : -std::numeric_limits<double>::infinity();
-}
-
-bool is_within(const CurveFit &fit, const Expression &bound, Bound::Kind kind) {
-    const int order = compare_growth(fit.curve.expression, bound);
-    return kind == Bound::Kind::upper ? order <= 0 : kind == Bound::Kind::lower ? order >= 0 : order == 0;
-}
-
 double evidence_for(const Expression &bound, Bound::Kind kind, const Growth &growth) {
-    const auto within = [&](const CurveFit &fit) { return is_within(fit, bound, kind); };
-    const auto outside = [&](const CurveFit &fit) { return !is_within(fit, bound, kind); };
-    return score_or_nothing(best_where(growth, outside)) - score_or_nothing(best_where(growth, within));
+    return evidence_against({kind, bound, ""}, growth);
 }
 
 // Reading divided by the bound at a point.
@@ -75,10 +58,7 @@ std::string ratio_words(const Growth &growth, const Bound &bound, const std::str
 std::optional<WouldDecide> size_that_decides(const Growth &growth, const Bound &bound,
                                              const std::string &size_name,
                                              const std::optional<Growth> &time) {
-    const CurveFit *within =
-        best_where(growth, [&](const CurveFit &f) { return is_within(f, bound.growth, bound.kind); });
-    const CurveFit *outside =
-        best_where(growth, [&](const CurveFit &f) { return !is_within(f, bound.growth, bound.kind); });
+    const CurveFit *within = best_within(bound, growth), *outside = best_outside(bound, growth);
     if (!within || !outside) return std::nullopt;
     double error = 0;
     for (const Located &point : growth.points)
@@ -100,8 +80,7 @@ std::optional<WouldDecide> size_that_decides(const Growth &growth, const Bound &
 bool memory_could_do_it(const Growth &growth, const Bound &bound, const std::string &size_name,
                         const std::optional<MemoryCurve> &memory) {
     if (!memory) return false;
-    const CurveFit *outside =
-        best_where(growth, [&](const CurveFit &f) { return !is_within(f, bound.growth, bound.kind); });
+    const CurveFit *outside = best_outside(bound, growth);
     if (!outside || compare_growth(outside->curve.expression, bound.growth) <= 0) return false;
     const Located &first = growth.points.front(), &last = growth.points.back();
     const double rise = ratio_at(last, bound, size_name) / ratio_at(first, bound, size_name);
@@ -133,7 +112,7 @@ void look_for_hidden_work(const ShapeGrowth &shape, const Bound &bound, const Me
     };
     const double span = std::max(to / from, std::exp(steps_at(to) - steps_at(from)));
     if (last / first < 2 * memory.steepest_rise(span)) return;
-    if (evidence_for(bound.growth, bound.kind, *shape.time) < for_time.exceeded) return;
+    if (evidence_against(bound, *shape.time) < for_time.exceeded) return;
     j.verdict = Verdict::exceeded;
     j.loose = false;
     j.decided_by = "time";
@@ -163,13 +142,16 @@ bool below_a_coarse_grain(const Growth &growth) {
 bool room_to_spare(const Growth &growth, const Bound &bound, const std::string &size_name) {
     constexpr double spare = 1.125;
     const Located &last = growth.points.back();
-    double least = 1e300;
-    for (const Located &point : growth.points) {
-        const double doublings = std::log2(last.size / std::max(point.size, 1.0));
-        if (std::abs(doublings - std::round(doublings)) < 0.1)
-            least = std::min(least, ratio_at(point, bound, size_name));
-    }
-    return ratio_at(last, bound, size_name) < spare * least;
+    constexpr double none = 1e300;
+    double least = none;
+    // The largest size may be off the ladder.
+    for (double apart = 0.1; apart < 0.3 && least == none; apart += 0.16)
+        for (const Located &point : growth.points) {
+            const double doublings = std::log2(last.size / std::max(point.size, 1.0));
+            if (doublings > 0.5 && std::abs(doublings - std::round(doublings)) < apart)
+                least = std::min(least, ratio_at(point, bound, size_name));
+        }
+    return least < none && ratio_at(last, bound, size_name) < spare * least;
 }
 
 struct OneShape {
@@ -218,7 +200,7 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
     j.growth_class = growth.best().curve.name;
     j.exponent = growth.exponent;
     j.interval = growth.interval;
-    j.evidence = evidence_for(bound.growth, bound.kind, growth);
+    j.evidence = evidence_against(bound, growth);
     const std::string course = ratio_words(growth, bound, j.decided_by, size_name);
     const std::string name = growth.best().curve.name;
     if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
@@ -308,10 +290,6 @@ const char *word_for(Verdict verdict) {
     default:
         return "undecided";
     }
-}
-
-double evidence_against(const Bound &bound, const Growth &growth) {
-    return evidence_for(bound.growth, bound.kind, growth);
 }
 
 Judgement judge(const std::string &metric, const Bound &bound, const std::string &size_name,

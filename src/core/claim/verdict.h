@@ -64,7 +64,4 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
 // alone.
 void allow_for_the_hardest(const Bound &bound, std::size_t places, Judgement &judgement);
 
-// How much better growth outside the bound explains the readings than growth within, in ln units.
-double evidence_against(const Bound &bound, const Growth &growth);
-
 } // namespace iron

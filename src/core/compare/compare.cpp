@@ -163,6 +163,25 @@ void trade_off(const std::vector<NamedSeries> &worst, const CompareOptions &opti
     }
 }
 
+// Whether one takes clearly less than the other at a size and at the next that both were read at. Where the
+// two were not compared nothing speaks against it.
+bool clearly_less(const std::string &one, const std::string &other, const std::string &shape, double size,
+                  const std::vector<PairComparison> &pairs) {
+    for (const PairComparison &pair : pairs) {
+        const bool straight = pair.solution == one && pair.against == other,
+                   turned = pair.solution == other && pair.against == one;
+        if (pair.shape != shape || pair.metric != "time" || (!straight && !turned)) continue;
+        int looked_at = 0;
+        for (const RatioPoint &point : pair.course.points) {
+            if (point.size < size || looked_at == 2) continue;
+            ++looked_at;
+            if (straight ? point.interval.second >= 1 : point.interval.first <= 1) return false;
+        }
+        return looked_at > 0;
+    }
+    return true;
+}
+
 // Size by size the fastest; ranges end where the order of neighbours crosses.
 void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std::string> &solutions,
                     const std::string &shape, ComparisonOfAll &all) {
@@ -187,7 +206,10 @@ void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std
         if (i > 0 && i + 1 < order.size() && order[i].second != order[i - 1].second &&
             order[i + 1].second == order[i - 1].second)
             order[i].second = order[i - 1].second;
-        if (!all.fastest.empty() && all.fastest.back().solution == order[i].second) continue;
+        if (!all.fastest.empty() &&
+            (all.fastest.back().solution == order[i].second ||
+             !clearly_less(order[i].second, all.fastest.back().solution, shape, order[i].first, all.pairs)))
+            continue;
         double at = order[i].first;
         if (!all.fastest.empty()) {
             for (const PairCrossing &crossing : all.crossings)

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <boost/math/distributions/students_t.hpp>
 #include <cmath>
+#include <limits>
 
 #include "core/bound/order.h"
 #include "core/bound/parse.h"
@@ -198,6 +199,37 @@ Growth fit_growth(const Series &series, const FitOptions &options) {
         growth.interval = {growth.exponent + low, growth.exponent + high};
     }
     return growth;
+}
+
+namespace {
+
+bool is_within(const Bound &bound, const CurveFit &fit) {
+    const int order = compare_growth(fit.curve.expression, bound.growth);
+    return bound.kind == Bound::Kind::upper   ? order <= 0
+           : bound.kind == Bound::Kind::lower ? order >= 0
+                                              : order == 0;
+}
+
+const CurveFit *best_where(bool within, const Bound &bound, const Growth &growth) {
+    for (const CurveFit &fit : growth.fits)
+        if (is_within(bound, fit) == within) return &fit;
+    return nullptr;
+}
+
+} // namespace
+
+const CurveFit *best_within(const Bound &bound, const Growth &growth) {
+    return best_where(true, bound, growth);
+}
+const CurveFit *best_outside(const Bound &bound, const Growth &growth) {
+    return best_where(false, bound, growth);
+}
+
+double evidence_against(const Bound &bound, const Growth &growth) {
+    const auto score = [](const CurveFit *fit) {
+        return fit ? fit->score : -std::numeric_limits<double>::infinity();
+    };
+    return score(best_outside(bound, growth)) - score(best_within(bound, growth));
 }
 
 } // namespace iron

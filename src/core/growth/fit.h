@@ -5,6 +5,7 @@
 #include <string>
 #include <vector>
 
+#include "core/bound/parse.h"
 #include "core/growth/curve.h"
 #include "core/series/series.h"
 
@@ -63,6 +64,13 @@ double misfit(const std::vector<double> &fitted, const std::vector<Located> &poi
 // Off by more than 10 % on average, and by far more than the readings' own errors.
 bool is_poor_fit(double chi2, const std::vector<double> &fitted, const std::vector<Located> &points);
 bool fits_poorly(const Growth &growth); // by its best curve
+
+// The best fit whose curve the bound allows, and the best that it does not; null where there is none.
+const CurveFit *best_within(const Bound &bound, const Growth &growth);
+const CurveFit *best_outside(const Bound &bound, const Growth &growth);
+
+// How much better growth outside the bound explains the readings than growth within, in ln units.
+double evidence_against(const Bound &bound, const Growth &growth);
 
 // Value of the fitted curve at a size.
 double value_at(const CurveFit &fit, const std::string &size_name, double size);

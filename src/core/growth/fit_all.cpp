@@ -151,10 +151,8 @@ void look_a_step_apart(Growth &growth, const Series &series, const FitOptions &o
     }
 }
 
-} // namespace
-
-SeriesGrowth fit_one(const NamedSeries &series, const std::vector<Bound> &claimed,
-                     const JointCandidates *candidates) {
+SeriesGrowth fit_as_read(const NamedSeries &series, const std::vector<Bound> &claimed,
+                         const JointCandidates *candidates) {
     const Noise noise = noise_of(series.metric);
     FitOptions options{noise, {}};
     for (const Bound &bound : claimed)
@@ -182,6 +180,31 @@ SeriesGrowth fit_one(const NamedSeries &series, const std::vector<Bound> &claime
     if (noise != Noise::timed) look_beyond_small_sizes(joint, series.cells, *candidates, joint_options);
     fitted.joint = std::make_shared<const JointGrowth>(std::move(joint));
     return fitted;
+}
+
+// What all that was needed at the most keeps within, the need does.
+bool keeps_all(const SeriesGrowth &most, const std::vector<Bound> &claimed) {
+    constexpr double clearly = -1;
+    const auto kept = [&](const Bound &bound) {
+        if (bound.kind != Bound::Kind::upper) return false;
+        if (most.joint) return !most.joint->fits.empty() && evidence_against(bound, *most.joint) < clearly;
+        return !most.growth.fits.empty() && !fits_poorly(most.growth) &&
+               evidence_against(bound, most.growth) < clearly;
+    };
+    return !claimed.empty() && std::all_of(claimed.begin(), claimed.end(), kept);
+}
+
+} // namespace
+
+SeriesGrowth fit_one(const NamedSeries &series, const std::vector<Bound> &claimed,
+                     const JointCandidates *candidates) {
+    if (series.series.grain_of_most > 0 && series.series.grain_of_most < series.series.grain) {
+        NamedSeries most = series;
+        most.series.grain = most.cells.grain = series.series.grain_of_most;
+        SeriesGrowth fitted = fit_as_read(most, claimed, candidates);
+        if (keeps_all(fitted, claimed)) return fitted;
+    }
+    return fit_as_read(series, claimed, candidates);
 }
 
 const JointCandidates *CandidateStore::of(const CellSeries &series, const std::vector<Relation> &relations,

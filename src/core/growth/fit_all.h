@@ -18,7 +18,8 @@ struct SeriesGrowth {
     std::string size_name = "n";                   // of the first
 };
 
-// The growths claimed join the candidates. `candidates`: for series over several sizes.
+// The growths claimed join the candidates. `candidates`: for series over several sizes. Bytes with a
+// grain_of_most are taken that finely where they keep every bound claimed, else by their grain.
 SeriesGrowth fit_one(const NamedSeries &series, const std::vector<Bound> &claimed,
                      const JointCandidates *candidates = nullptr);
 

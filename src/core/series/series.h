@@ -23,6 +23,9 @@ struct Series {
     std::string size_name = "n";
     std::vector<SeriesPoint> points;
     double grain = 16; // of bytes: differences below this say nothing
+    // Where garbage may stand in the readings: to so many bytes they tell what was needed at the most. 0: as
+    // finely as the grain.
+    double grain_of_most = 0;
 };
 
 // Readings over several sizes that change together or apart.
