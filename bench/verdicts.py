@@ -190,7 +190,7 @@ def table_of_growths(growths):
         above = sum(g["exponent"] > g["found"]["interval"][1] for g in told)
         below = sum(g["exponent"] < g["found"]["interval"][0] for g in told)
         widths = sorted((g["found"]["interval"][1] - g["found"]["interval"][0]) / 2 for g in told)
-        share = lambda count: f"{100 * count / max(len(told), 1):.1f} %"
+        share = lambda count: f"{100 * count / len(told):.1f} %" if told else "-"
         print(f"{' '.join(name):28} {len(rows):7} {100 * right / len(rows):10.1f} % {share(len(told) - above - below):>16} "
               f"{share(above):>8} {share(below):>8} {widths[len(widths) // 2] if widths else 0:11.3g}")
 

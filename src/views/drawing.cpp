@@ -223,7 +223,7 @@ Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::ve
     const int columns = count <= 3 ? count : count <= 8 ? (count + 1) / 2 : (count + 2) / 3;
     const int rows = (count + columns - 1) / columns;
     // Places on the picture, by hand: a layout would move the scale of colours along.
-    const double left = 0.085, right = 0.855, bottom = 0.12, top = 0.86, across = 0.06, down = 0.17;
+    const double left = 0.085, right = 0.82, bottom = 0.12, top = 0.86, across = 0.06, down = 0.17;
     const double width = (right - left - across * (columns - 1)) / columns;
     const double height = (top - bottom - down * (rows - 1)) / rows;
     std::string plots;
@@ -255,13 +255,13 @@ Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::ve
             "    set title {} noenhanced font ',12' offset 0,-0.5\n    set ylabel {} noenhanced\n"
             "    {}\n    plot {}\n",
             x, x + width, y, y - height, quoted(panel.title), quoted(column == 0 ? axes.y : ""),
-            i == 0 ? "set colorbox vertical user origin 0.885,0.16 size 0.018,0.66" : "unset colorbox", plot);
+            i == 0 ? "set colorbox vertical user origin 0.845,0.16 size 0.018,0.66" : "unset colorbox", plot);
     }
     made.script = fmt::format(
         "# Draws {0}.svg and {0}.png: gnuplot {0}.gp\ndata = '{0}.dat'\n"
         "set palette defined (0 '#f6ead2', 0.35 '#9cc3b5', 0.7 '#2a7f9e', 1 '#14213d')\nset logscale cb 10\n"
         "set cbrange [{1:g}:{2:g}]\n"
-        "set cbtics {3}\nset cblabel {4} noenhanced offset 1.2,0\n"
+        "set cbtics {3}\nset cblabel {4} noenhanced\n"
         "set xrange [{5:g}:{6:g}]\nset yrange [{7:g}:{8:g}]\nset xtics {9} nomirror\nset ytics {10} "
         "nomirror\n"
         "set xlabel {11} noenhanced\nset border 3 lc rgb '#606060'\nunset key\n"

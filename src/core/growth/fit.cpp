@@ -93,12 +93,14 @@ double slope_at(const CurveFit &fit, const std::string &name, double size) {
            (2 * std::log(step));
 }
 
-// The exponent's interval: how far n^d times the best curve explains the readings about as well (a profile
-// likelihood with Student's limit).
-std::pair<double, double> interval_of(const CurveFit &best, const std::vector<Located> &points,
-                                      const std::string &name, Noise noise) {
-    const Weighted plain = weighted(
-        cone_of(basis_of(best.curve, points, name), points, name, noise, share_taken_off(noise)), points);
+// How far n^d times a fitted curve explains the readings about as well (a profile likelihood with Student's
+// limit).
+std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Located> &points,
+                                  const std::string &name, Noise noise) {
+    const Weighted plain = weighted(best.memory.empty() ? cone_of(basis_of(best.curve, points, name), points, name, noise,
+                                                                  share_taken_off(noise))
+                                                        : cone_with_memory(best, points, name),
+                                    points);
     const double reference = points[2 * points.size() / 3].size;
     std::vector<double> logs;
     for (const Located &point : points)
@@ -132,6 +134,21 @@ std::pair<double, double> interval_of(const CurveFit &best, const std::vector<Lo
         return outside;
     };
     return {edge(-1), edge(1)};
+}
+
+// Over the curves that are as good as the best one: which of them it is makes more of a difference than how far
+// one can be bent.
+std::optional<std::pair<double, double>> interval_of(const Growth &growth, const std::string &name, Noise noise) {
+    constexpr double as_good = 2; // ln units
+    if (growth.best().curve.exponential) return std::nullopt;
+    std::pair<double, double> all{growth.exponent, growth.exponent};
+    for (const CurveFit &fit : growth.fits) {
+        if (fit.score < growth.best().score - as_good || fit.curve.exponential) continue;
+        const auto [low, high] = bend_of(fit, growth.points, name, noise);
+        const double slope = slope_at(fit, name, growth.to);
+        all = {std::min(all.first, slope + low), std::max(all.second, slope + high)};
+    }
+    return all;
 }
 
 } // namespace
@@ -194,10 +211,7 @@ Growth fit_growth(const Series &series, const FitOptions &options) {
     }
     growth.standing = Growth::Standing::fitted;
     growth.exponent = slope_at(growth.best(), series.size_name, growth.to);
-    if (!growth.best().curve.exponential) {
-        const auto [low, high] = interval_of(growth.best(), growth.points, series.size_name, options.noise);
-        growth.interval = {growth.exponent + low, growth.exponent + high};
-    }
+    growth.interval = interval_of(growth, series.size_name, options.noise);
     return growth;
 }
 

@@ -7,6 +7,7 @@
 
 #include "core/bound/parse.h"
 #include "core/growth/curve.h"
+#include "core/growth/memory_step.h"
 #include "core/series/series.h"
 
 namespace iron {
@@ -24,7 +25,7 @@ struct CurveFit {
     double chi2 = 0;
     std::vector<Term> terms;    // the leading term first; only those that are not 0
     std::vector<double> fitted; // at the points
-    int memory_steps = 0;       // of the memory hierarchy that it was allowed: 0 to 2
+    std::vector<MemoryStep> memory = {}; // steps of the memory hierarchy that it was allowed: up to 2
 };
 
 struct Growth {
@@ -34,7 +35,8 @@ struct Growth {
     std::vector<Located> points;
     std::vector<CurveFit> fits; // the best first; empty when too_few
     double exponent = 0;        // d ln value / d ln size of the best curve at the largest size
-    std::optional<std::pair<double, double>> interval; // of the exponent, 95 %
+    // Of the exponent, 95 %: over every curve that explains the readings about as well. None where that is exponential.
+    std::optional<std::pair<double, double>> interval;
     double from = 0, to = 0;                           // range of sizes
     bool hardest = false;    // the sizes that took less than smaller ones were left out: hardest_part()
     int doublings_apart = 0; // of the sizes that are left, where capacities double: sizes_apart()

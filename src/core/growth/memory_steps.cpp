@@ -70,7 +70,7 @@ class Stepped {
                 factors[part] += solved_all.coefficients[g] * share;
         }
         fit.chi2 = solved_all.chi2;
-        fit.memory_steps = static_cast<int>(steps.size());
+        fit.memory = steps;
         fit.terms.clear();
         for (std::size_t j = 0; j < factors.size(); ++j)
             if (j == 0 || std::abs(factors[j]) > 0)
@@ -132,6 +132,12 @@ MemoryStep best_step(const Function &value, double from, double to) {
 }
 
 } // namespace
+
+// With two steps the small generators are left alone.
+std::vector<Generator> cone_with_memory(const CurveFit &fit, const std::vector<Located> &points,
+                                        const std::string &name) {
+    return Stepped(fit.curve, points, name).generators(fit.memory, fit.memory.size() < 2);
+}
 
 double promise_of_memory_step(const CurveFit &fit, const std::vector<Located> &points,
                               const std::string &name, const Score &score) {

@@ -3,6 +3,7 @@
 
 #include <functional>
 
+#include "core/growth/cone.h"
 #include "core/growth/fit.h"
 
 namespace iron {
@@ -17,6 +18,10 @@ using Score = std::function<double(double chi2, int active)>;
 // off the score. Not polished where a coarse look promises less than `least_score`.
 void fit_with_memory_steps(CurveFit &fit, const std::vector<Located> &points, const std::string &name,
                            const Score &score, double least_score);
+
+// The directions that a fit with such steps was made of.
+std::vector<Generator> cone_with_memory(const CurveFit &fit, const std::vector<Located> &points,
+                                        const std::string &name);
 
 // What a coarse look at one step promises: the score on a grid alone.
 double promise_of_memory_step(const CurveFit &fit, const std::vector<Located> &points,
