@@ -39,6 +39,7 @@ __attribute__((weak)) int iron_stopwatch_count_call(int (*call)(void *), void *c
 __attribute__((weak)) void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *),
                                                      void *context, unsigned long long stack_bytes,
                                                      iron_stopwatch_space *reading);
+__attribute__((weak)) unsigned long long iron_stopwatch_heap_in_use();
 }
 
 namespace iron_stopwatch {
@@ -352,7 +353,9 @@ class Worker {
     // space PATH: one call on a stack of its own, its memory read.
     std::string weighed(const std::string &path) {
         if (!iron_stopwatch_space_call) throw Unusable("this build reads no memory");
+        const unsigned long long before = iron_stopwatch_heap_in_use();
         std::unique_ptr<Input> input = from_file(path);
+        const unsigned long long held = iron_stopwatch_heap_in_use() - before;
         Slots<Answer> slots(1);
         Counting counting{this, input.get(), slots.next()};
         iron_stopwatch_space reading{};
@@ -364,7 +367,7 @@ class Worker {
                " heap_peak_bytes=" + std::to_string(reading.heap_peak_bytes) +
                " answer_bytes=" + std::to_string(reading.answer_bytes) +
                " stack_peak_bytes=" + std::to_string(reading.stack_peak_bytes) +
-               " allocations=" + std::to_string(reading.allocations);
+               " allocations=" + std::to_string(reading.allocations) + " input_bytes=" + std::to_string(held);
     }
 
     // The same loop for what is measured and for the empty call that is taken off.

@@ -264,6 +264,12 @@ int empty_call(void *) { return 0; }
 
 extern "C" {
 
+// Bytes of heap that this process has in use.
+unsigned long long iron_stopwatch_heap_in_use() {
+    const struct mallinfo2 now = mallinfo2();
+    return now.uordblks + now.hblkhd;
+}
+
 // Where the stack in use begins and how large it is, for a handler that has to tell an overflow.
 unsigned long iron_stopwatch_stack_top = 0, iron_stopwatch_stack_size = 0;
 

@@ -309,7 +309,8 @@ class Worker {
     const after = used(), peak = ownMemory("VmHWM");
     const held = (one) => one.heapStatistics.usedHeapSize + one.heapStatistics.externalMemory;
     const taken = profiler ? profiler.stop().statistics.reduce((sum, gc) => sum + held(gc.beforeGC) - held(gc.afterGC), 0) : 0;
-    const allocated = profiler ? after - before + taken : Infinity;
+    const counted = profiler ? after - before + taken : -1;
+    const allocated = counted < 0 ? Infinity : counted; // a collection was under way
     collect({ type: "major", execution: "sync", flavor: "last-resort" });
     const kept = used();
     answer = null;

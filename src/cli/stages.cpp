@@ -1,4 +1,5 @@
 #include <fmt/format.h>
+#include <fstream>
 #include <functional>
 #include <set>
 #include <unistd.h>
@@ -242,6 +243,28 @@ std::string findings_text(const Session &session, const Fitted &fitted,
     return text;
 }
 
+namespace {
+
+// Along the sweep, as far as the readings tell what inputs take.
+WorkingSets working_sets_of(const Session &session, const std::vector<Measurement> &measurements) {
+    WorkingSets sets;
+    std::ifstream journal(session.file("measurements.jsonl"));
+    std::string heading;
+    std::getline(journal, heading);
+    sets.caches = caches_in(heading);
+    const SizeLine sweep = size_lines(session.problem, {}).front();
+    for (const Measurement &m : measurements) {
+        if (m.kind != "space" || m.space.input_bytes == 0) continue;
+        const double size = m.sizes.at(sweep.grows);
+        if (sweep.at(size) != m.sizes) continue;
+        double &bytes = sets.bytes[{m.solution, m.shape}][size];
+        bytes = std::max(bytes, static_cast<double>(m.space.input_bytes + m.space.space_bytes));
+    }
+    return sets;
+}
+
+} // namespace
+
 std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
                                    const std::vector<JudgedClaim> &claims, const ComparisonOfAll &comparison,
                                    Teller &teller) {
@@ -265,9 +288,12 @@ std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
     const auto add = [&](std::vector<Figure> more) {
         std::move(more.begin(), more.end(), std::back_inserter(figures));
     };
-    add(claim_figures(claims, fitted.growths, swept, [&](double size) {
-        return complete_sizes(session.problem, {{swept, size}});
-    }));
+    add(claim_figures(
+        claims, fitted.growths, swept,
+        [&](double size) {
+            return complete_sizes(session.problem, {{swept, size}});
+        },
+        working_sets_of(session, fitted.measurements)));
     add(comparison_figures(session.problem.title, comparison, names));
     add(map_figures(session.problem.title, fitted.growths, names, session.problem.relations()));
     if (limits) {

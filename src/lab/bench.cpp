@@ -262,7 +262,8 @@ Measurement Bench::weighed(const std::string &input, const Measurement &blank) {
                whole(reply, "stack_peak_bytes"),
                whole(reply, "allocations"),
                reply.values.contains("grain_bytes") ? whole(reply, "grain_bytes") : fine_grain,
-               whole(reply, "resident_peak_bytes")};
+               whole(reply, "resident_peak_bytes"),
+               whole(reply, "input_bytes")};
     return m;
 }
 

@@ -62,6 +62,9 @@ std::string heading_of(const Problem &problem, const std::vector<Built> &built, 
     j["machine"]["access_cost"] = ordered_json::array();
     for (const AccessCost &point : conditions.memory.points())
         j["machine"]["access_cost"].push_back({point.bytes, std::round(point.ns * 100) / 100});
+    j["machine"]["caches"] = ordered_json::array();
+    for (const Cache &cache : machine.caches)
+        j["machine"]["caches"].push_back({cache.level, static_cast<std::int64_t>(cache.bytes)});
     j["compilers"] = machine.compilers;
     j["problem_digest"] = problem.digest;
     j["inputs_digest"] = inputs_digest(problem);
@@ -154,6 +157,16 @@ std::vector<std::pair<std::string, std::string>> conditions_in(const std::string
     all.push_back({"budget", fmt::format("{:.3g} s", j.value("budget_s", 0.0))});
     all.push_back({"calls", j.value("cold", false) ? "cold: each the first of a process" : "warm"});
     return all;
+}
+
+std::vector<Cache> caches_in(const std::string &heading) {
+    const ordered_json j = ordered_json::parse(heading, nullptr, false);
+    std::vector<Cache> caches;
+    if (j.is_object() && j.contains("machine") && j["machine"].contains("caches"))
+        for (const auto &pair : j["machine"]["caches"])
+            if (pair.is_array() && pair.size() == 2 && pair[0].is_number() && pair[1].is_number())
+                caches.push_back({pair[0].get<int>(), "", pair[1].get<double>()});
+    return caches;
 }
 
 MemoryCurve memory_curve_in(const std::string &heading) {

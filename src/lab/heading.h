@@ -36,6 +36,9 @@ std::vector<std::string> mixing_hindered_by(const std::string &earlier, const st
 // What a heading says of machine, compilers, seed and budget, for people: what, and its value.
 std::vector<std::pair<std::string, std::string>> conditions_in(const std::string &heading);
 
+// The caches for data that a heading names.
+std::vector<Cache> caches_in(const std::string &heading);
+
 // The curve that a heading holds; the default one where it holds none.
 MemoryCurve memory_curve_in(const std::string &heading);
 

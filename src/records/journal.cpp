@@ -68,10 +68,10 @@ Measurement measurement_of(const ordered_json &j) {
     m.bulk_steps = j.value("bulk_steps", std::int64_t{0});
     m.varying = j.value("varying", false);
     const auto bytes = [&](const char *name) { return j.value(name, std::int64_t{0}); };
-    m.space = {bytes("space_bytes"),        bytes("heap_peak_bytes"),
-               bytes("answer_bytes"),       bytes("stack_peak_bytes"),
-               bytes("allocations"),        j.value("grain_bytes", std::int64_t{16}),
-               bytes("resident_peak_bytes")};
+    m.space = {bytes("space_bytes"),         bytes("heap_peak_bytes"),
+               bytes("answer_bytes"),        bytes("stack_peak_bytes"),
+               bytes("allocations"),         j.value("grain_bytes", std::int64_t{16}),
+               bytes("resident_peak_bytes"), bytes("input_bytes")};
     m.answer_digest = j.value("answer_digest", "");
     return m;
 }
@@ -124,6 +124,7 @@ std::string journal_line(const Measurement &m) {
         j["allocations"] = m.space.allocations;
         j["grain_bytes"] = m.space.grain_bytes;
         if (m.space.resident_peak_bytes > 0) j["resident_peak_bytes"] = m.space.resident_peak_bytes;
+        if (m.space.input_bytes > 0) j["input_bytes"] = m.space.input_bytes;
     }
     if (!m.answer_digest.empty()) j["answer_digest"] = m.answer_digest;
     return with_check(j);

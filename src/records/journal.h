@@ -37,6 +37,7 @@ struct SpaceReading {
     std::int64_t allocations = 0;
     std::int64_t grain_bytes = 16;        // differences below this say nothing
     std::int64_t resident_peak_bytes = 0; // of the whole process; 0 where it was not read
+    std::int64_t input_bytes = 0; // what the input takes as the call finds it; 0 where that is not known
 };
 
 struct Measurement {

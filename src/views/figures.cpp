@@ -122,6 +122,24 @@ std::optional<DrawnLine> over_bound(const SeriesGrowth &series, const JudgedClai
     return line;
 }
 
+// Sizes at which the working set outgrows a cache, between those that it was read at.
+std::vector<std::pair<double, std::string>>
+outgrown_caches(const WorkingSets &working_sets, const std::string &solution, const std::string &shape) {
+    std::vector<std::pair<double, std::string>> marks;
+    const auto found = working_sets.bytes.find({solution, shape});
+    if (found == working_sets.bytes.end()) return marks;
+    for (const Cache &cache : working_sets.caches)
+        for (auto to = found->second.begin(), from = to; to != found->second.end(); from = to++)
+            if (from->second < cache.bytes && to->second >= cache.bytes) {
+                const double share =
+                    std::log(cache.bytes / from->second) / std::log(to->second / from->second);
+                marks.push_back({from->first * std::pow(to->first / from->first, share),
+                                 bytes_text(cache.bytes) + " cache"});
+                break;
+            }
+    return marks;
+}
+
 // Of a solution's shapes, the one that takes most at the largest size.
 const Growth *worst_of(const std::vector<SeriesGrowth> &growths, const std::string &solution,
                        const std::string &metric) {
@@ -240,7 +258,8 @@ std::vector<Figure> map_figures(const std::string &title, const std::vector<Seri
 
 std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
                                   const std::vector<SeriesGrowth> &growths, const std::string &size_name,
-                                  const std::function<Sizes(double)> &sizes_at) {
+                                  const std::function<Sizes(double)> &sizes_at,
+                                  const WorkingSets &working_sets) {
     std::vector<Figure> figures;
     std::vector<std::string> solutions;
     for (const JudgedClaim &claim : claims)
@@ -268,6 +287,9 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
                   "reading over the claimed bound, 1 at the last"};
         axes.levels = {{1, ""}};
         axes.least_span = 10;
+        if (std::any_of(lines.begin(), lines.end(),
+                        [](const DrawnLine &line) { return line.name == "time"; }))
+            axes.uprights = outgrown_caches(working_sets, solution, shape);
         figures.push_back(draw_lines("claim-" + solution, axes, lines));
     }
     return figures;

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <map>
 #include <string>
 #include <vector>
 
@@ -9,6 +10,7 @@
 #include "core/compare/compare.h"
 #include "core/compare/outlook.h"
 #include "core/growth/fit_all.h"
+#include "records/machine.h"
 #include "views/drawing.h"
 
 namespace iron {
@@ -28,12 +30,20 @@ std::vector<Figure> map_figures(const std::string &title, const std::vector<Seri
                                 const std::vector<std::string> &solutions,
                                 const std::vector<Relation> &relations);
 
+// Where a solution's working set, its input and what it needs, is known.
+struct WorkingSets {
+    std::vector<Cache> caches; // for data
+    std::map<std::pair<std::string, std::string>, std::map<double, double>>
+        bytes; // by solution and shape, size
+};
+
 // `claim-SOLUTION` for each that claims something: readings over the claimed bounds in the shape that
-// decides, steps and time of a claim on time in one picture. `sizes_at`: all sizes, where the one swept has
-// this value.
+// decides, steps and time of a claim on time in one picture, the sizes where the working set outgrows a cache
+// marked. `sizes_at`: all sizes, where the one swept has this value.
 std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
                                   const std::vector<SeriesGrowth> &growths, const std::string &size_name,
-                                  const std::function<Sizes(double)> &sizes_at);
+                                  const std::function<Sizes(double)> &sizes_at,
+                                  const WorkingSets &working_sets = {});
 
 // `compare`: times over those of the fastest at the largest size, the sizes where the order changes marked.
 // `trade`: time against space, those that nobody beats in both joined.

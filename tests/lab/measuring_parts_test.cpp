@@ -70,6 +70,7 @@ Conditions conditions() {
     given.machine.processors = 2;
     given.machine.memory_bytes = 16e9;
     given.machine.compilers = {{"g++", "12.2"}};
+    given.machine.caches = {{1, "Data", 32768}, {2, "Unified", 1 << 20}};
     given.memory = MemoryCurve({{1000, 1.5}, {1e6, 80}});
     return given;
 }
@@ -132,6 +133,17 @@ TEST(Heading, KeepsTheMachinesMemoryCurve) {
     ASSERT_EQ(read.points().size(), 2u);
     EXPECT_DOUBLE_EQ(read.points()[1].ns, 80);
     EXPECT_EQ(memory_curve_in("{}").points().size(), 2u); // the common one
+}
+
+TEST(Heading, KeepsTheMachinesCaches) {
+    const Workspace folder;
+    const Problem problem = problem_in(folder, "n = { from = 0, to = 1000 }\n");
+    const std::vector<Cache> read = caches_in(heading_of(problem, {}, conditions()));
+    ASSERT_EQ(read.size(), 2u);
+    EXPECT_EQ(read[1].level, 2);
+    EXPECT_EQ(read[1].bytes, 1 << 20);
+    EXPECT_TRUE(caches_in("{}").empty());
+    EXPECT_TRUE(caches_in("torn {").empty());
 }
 
 TEST(Processors, ToolAndSolutionsHaveNoneInCommon) {

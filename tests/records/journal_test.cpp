@@ -155,7 +155,7 @@ TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
     m.solution = "scan";
     m.shape = "calm";
     m.sizes = {{"n", 64}};
-    m.space = {2064, 2048, 8, 16, 3, 1024, 4096};
+    m.space = {2064, 2048, 8, 16, 3, 1024, 4096, 512};
     {
         JournalWriter writer(workspace.path() / "j", R"({"schema":"iron-stopwatch/measurements/1"})");
         writer.append(m);
@@ -174,6 +174,7 @@ TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
     EXPECT_EQ(space.allocations, 3);
     EXPECT_EQ(space.grain_bytes, 1024);
     EXPECT_EQ(space.resident_peak_bytes, 4096);
+    EXPECT_EQ(space.input_bytes, 512);
     EXPECT_EQ(journal.measurements[1].bulk_steps, 5);
     const auto series = all_series(journal.measurements, {"scan"}, {"calm"}, {"n"}, everywhere);
     ASSERT_EQ(series.size(), 2u);
@@ -181,6 +182,22 @@ TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
     EXPECT_EQ(series[1].metric, "space");
     EXPECT_EQ(series[1].series.grain, 1024);
     EXPECT_EQ(series[1].series.points[0].readings[0].value, 2064);
+}
+
+// Garbage is in some readings: the series knows both how fine the finest is and how coarse the coarsest.
+TEST(Series, OfBytesKnowBothGrains) {
+    std::vector<Measurement> all;
+    for (const std::int64_t grain : {16384, 2097152, 16384}) {
+        Measurement m = counting("set", 64 << all.size(), 0);
+        m.kind = "space";
+        m.space.space_bytes = 5'000'000;
+        m.space.grain_bytes = grain;
+        all.push_back(m);
+    }
+    const auto series = all_series(all, {"set"}, {"calm"}, {"n"}, everywhere);
+    ASSERT_EQ(series.size(), 1u);
+    EXPECT_EQ(series[0].series.grain, 2097152);
+    EXPECT_EQ(series[0].series.grain_of_most, 16384);
 }
 
 } // namespace

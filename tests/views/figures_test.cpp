@@ -183,6 +183,32 @@ TEST(MapFigures, ShowTheReadingsOnTheFittedField) {
     EXPECT_LT(svg.size(), 200'000u); // it stands in the page
 }
 
+// A claim of O(n), judged on the shape calm.
+JudgedClaim linear_claim() {
+    JudgedClaim claim{"scan", {"time", "every", parse_bound("O(n)", {"n"})}, {}};
+    claim.judgement.worst_shape = "calm";
+    return claim;
+}
+
+TEST(ClaimFigures, MarkWhereTheWorkingSetOutgrowsACache) {
+    const auto sizes_at = [](double n) { return Sizes{{"n", n}}; };
+    WorkingSets sets;
+    sets.caches = {{1, "Data", 32768}, {2, "Unified", 1 << 20}, {3, "Unified", 1 << 30}};
+    for (double n = 16; n <= 1 << 20; n *= 4)
+        sets.bytes[{"scan", "calm"}][n] = 8 * n;
+    const std::vector<SeriesGrowth> timed = {grown("scan", "time", linear, 16, 1 << 20, 2)};
+    const Figure figure = claim_figures({linear_claim()}, timed, "n", sizes_at, sets).at(0);
+    EXPECT_NE(figure.script.find("\"32 KiB cache\" at first 4096,"), std::string::npos) << figure.script;
+    EXPECT_NE(figure.script.find("\"1 MiB cache\" at first 131072,"), std::string::npos) << figure.script;
+    EXPECT_EQ(figure.script.find("GiB cache"), std::string::npos); // not reached
+    // Counts do not feel it, and what is not known is not marked.
+    const std::vector<SeriesGrowth> counted = {grown("scan", "steps", linear, 16, 1 << 20, 2)};
+    EXPECT_EQ(claim_figures({linear_claim()}, counted, "n", sizes_at, sets).at(0).script.find("cache"),
+              std::string::npos);
+    EXPECT_EQ(claim_figures({linear_claim()}, timed, "n", sizes_at).at(0).script.find("cache"),
+              std::string::npos);
+}
+
 TEST(MapFigures, AreForTwoSizesAlone) {
     EXPECT_TRUE(map_figures("Tide", {grown("scan", "steps", linear, 16, 4096, 2)}, {"scan"}, {}).empty());
 }

@@ -97,8 +97,8 @@ double slope_at(const CurveFit &fit, const std::string &name, double size) {
 // limit).
 std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Located> &points,
                                   const std::string &name, Noise noise) {
-    const Weighted plain = weighted(best.memory.empty() ? cone_of(basis_of(best.curve, points, name), points, name, noise,
-                                                                  share_taken_off(noise))
+    const Weighted plain = weighted(best.memory.empty() ? cone_of(basis_of(best.curve, points, name), points,
+                                                                  name, noise, share_taken_off(noise))
                                                         : cone_with_memory(best, points, name),
                                     points);
     const double reference = points[2 * points.size() / 3].size;
@@ -136,9 +136,10 @@ std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Locate
     return {edge(-1), edge(1)};
 }
 
-// Over the curves that are as good as the best one: which of them it is makes more of a difference than how far
-// one can be bent.
-std::optional<std::pair<double, double>> interval_of(const Growth &growth, const std::string &name, Noise noise) {
+// Over the curves that are as good as the best one: which of them it is makes more of a difference than how
+// far one can be bent.
+std::optional<std::pair<double, double>> interval_of(const Growth &growth, const std::string &name,
+                                                     Noise noise) {
     constexpr double as_good = 2; // ln units
     if (growth.best().curve.exponential) return std::nullopt;
     std::pair<double, double> all{growth.exponent, growth.exponent};

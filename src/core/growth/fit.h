@@ -23,8 +23,8 @@ struct CurveFit {
     Curve curve;
     double score = 0; // ln of the likelihood, less penalties: only differences mean something
     double chi2 = 0;
-    std::vector<Term> terms;    // the leading term first; only those that are not 0
-    std::vector<double> fitted; // at the points
+    std::vector<Term> terms;             // the leading term first; only those that are not 0
+    std::vector<double> fitted;          // at the points
     std::vector<MemoryStep> memory = {}; // steps of the memory hierarchy that it was allowed: up to 2
 };
 
@@ -35,9 +35,10 @@ struct Growth {
     std::vector<Located> points;
     std::vector<CurveFit> fits; // the best first; empty when too_few
     double exponent = 0;        // d ln value / d ln size of the best curve at the largest size
-    // Of the exponent, 95 %: over every curve that explains the readings about as well. None where that is exponential.
+    // Of the exponent, 95 %: over every curve that explains the readings about as well. None where that is
+    // exponential.
     std::optional<std::pair<double, double>> interval;
-    double from = 0, to = 0;                           // range of sizes
+    double from = 0, to = 0; // range of sizes
     bool hardest = false;    // the sizes that took less than smaller ones were left out: hardest_part()
     int doublings_apart = 0; // of the sizes that are left, where capacities double: sizes_apart()
 
