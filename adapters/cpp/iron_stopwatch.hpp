@@ -89,6 +89,8 @@ inline std::string one_line(std::string text) {
     return text.substr(0, 500);
 }
 
+// What stands around the calls is cold: a third of the time that a solution takes to build would go into
+// making it fast.
 template <class Program>
 class Worker {
     using Input = typename Program::Input;
@@ -193,7 +195,7 @@ class Worker {
         return false;
     }
 
-    std::string obeyed(const std::string &line) {
+    [[gnu::cold]] std::string obeyed(const std::string &line) {
         const std::size_t blank = line.find(' ');
         const std::string command = line.substr(0, blank);
         Words words{blank == std::string::npos ? "" : line.c_str() + blank};
@@ -214,7 +216,7 @@ class Worker {
         return "done";
     }
 
-    static std::unique_ptr<Input> from_file(const std::string &path) {
+    [[gnu::cold]] static std::unique_ptr<Input> from_file(const std::string &path) {
         std::ifstream in(path, std::ios::binary);
         if (!in) throw Unusable("can't open " + path);
         return std::unique_ptr<Input>(new Input(Program::call_read(in)));
@@ -232,14 +234,14 @@ class Worker {
         return from_file(kept.path);
     }
 
-    static std::string text_of(Answer &answer) {
+    [[gnu::cold]] static std::string text_of(Answer &answer) {
         std::ostringstream text;
         Program::call_write(text, answer);
         return text.str();
     }
 
     // One call, timed from cold, its answer written to a file.
-    std::string answered(Kept &kept, const std::string &path) {
+    [[gnu::cold]] std::string answered(Kept &kept, const std::string &path) {
         std::unique_ptr<Input> own;
         if (passing != Passing::untouched) own = fresh(kept);
         Slots<Answer> slots(1);
@@ -259,7 +261,7 @@ class Worker {
 
     // time CALLS AT_ONCE ID…: CALLS calls, going round the inputs; at most AT_ONCE copies and answers live at
     // a time.
-    std::string timed(Words words) {
+    [[gnu::cold]] std::string timed(Words words) {
         std::size_t calls = 0, at_once = 0, id = 0;
         if (!words.number(calls) || !words.number(at_once)) calls = 0;
         std::vector<Kept *> round;
@@ -298,8 +300,8 @@ class Worker {
 
     // Plain copying shares what an input points to. If an earlier call altered that, a later answer differs
     // from the first one: then every call reads its text again.
-    void check_copies(const std::vector<Kept *> &round, Slots<Answer> &slots, std::size_t done,
-                      std::size_t count) {
+    [[gnu::cold]] void check_copies(const std::vector<Kept *> &round, Slots<Answer> &slots, std::size_t done,
+                                    std::size_t count) {
         const std::size_t last = count < round.size() ? count : round.size();
         for (std::size_t i = count - last; i < count; ++i) {
             Kept &kept = *round[(done + i) % round.size()];
@@ -335,11 +337,11 @@ class Worker {
     static void drop_answer(void *context) {
         std::launder(reinterpret_cast<Answer *>(static_cast<Counting *>(context)->slot))->~Answer();
     }
-    static std::string thrown(int status) {
+    [[gnu::cold]] static std::string thrown(int status) {
         return status == 2 ? "over-memory" : "failed the counted call threw an exception";
     }
 
-    std::string counted(const std::string &path) {
+    [[gnu::cold]] std::string counted(const std::string &path) {
         if (!iron_stopwatch_count_call) throw Unusable("this build counts no steps");
         unsigned long long steps = 0, bulk = 0;
         std::unique_ptr<Input> input = from_file(path);
@@ -351,7 +353,7 @@ class Worker {
     }
 
     // space PATH: one call on a stack of its own, its memory read.
-    std::string weighed(const std::string &path) {
+    [[gnu::cold]] std::string weighed(const std::string &path) {
         if (!iron_stopwatch_space_call) throw Unusable("this build reads no memory");
         const unsigned long long before = iron_stopwatch_heap_in_use();
         std::unique_ptr<Input> input = from_file(path);
@@ -371,8 +373,8 @@ class Worker {
     }
 
     // The same loop for what is measured and for the empty call that is taken off.
-    static void call_each(Call volatile &call, Input *const *inputs, Slots<Answer> &slots,
-                          std::size_t count) {
+    [[gnu::hot, gnu::noinline]] static void call_each(Call volatile &call, Input *const *inputs,
+                                                      Slots<Answer> &slots, std::size_t count) {
         for (std::size_t i = 0; i < count; ++i) {
             call(inputs[i], slots.next());
             slots.filled();

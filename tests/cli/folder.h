@@ -34,7 +34,7 @@ inline double slowness() {
         for (int i = 0; i < 10; ++i)
             if (std::system("exit 0") != 0) std::abort();
     });
-    return std::clamp(std::max(counting / 0.035, starting / 0.011), 1.0, 8.0);
+    return std::clamp(std::max(counting / 0.035, starting / 0.011), 1.0, 4.0);
 }
 
 struct Ran {

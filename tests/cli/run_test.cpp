@@ -274,8 +274,7 @@ TEST(Run, OtherCompilersFlagsAndBuildCommandsAreTaken) {
     const Folder folder;
     folder.good();
     folder.levels(
-        Folder::table("scan", "O(n)") +
-        "flags = \"-O1 -std=c++17\"\n"
+        "[solutions.scan]\nsource = \"scan.cpp\"\ntime = \"O(n)\"\nflags = \"-O1 -std=c++17\"\n"
         "[solutions.own]\nsource = \"scan.cpp\"\ntime = \"O(n)\"\nbuild = \"g++ -O2 -std=c++20 -I" IRON_SOURCE
         "/adapters/cpp {sources} -o {output}\"\n"
         "[solutions.absent]\nsource = \"scan.cpp\"\nbuild = \"no-such-compiler {sources} -o {output} "

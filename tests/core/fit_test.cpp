@@ -89,6 +89,32 @@ TEST(Fit, TheIntervalOfTheExponentHoldsTheTruth) {
     EXPECT_GE(covered, 34); // 95 % wanted; fewer than 34 of 40 would happen by chance once in 5,000
 }
 
+// Times that a cache makes up to three times dearer: the interval is not that of the curve without it.
+TEST(Fit, TheIntervalOfTheExponentHoldsTheTruthBehindACache) {
+    int covered = 0;
+    constexpr int trials = 40;
+    for (int seed = 0; seed < trials; ++seed) {
+        const double at = 8 + seed % 5, dearer = 1.5 + 0.4 * (seed % 4);
+        const auto law = [&](double n) {
+            return 5 * n * (1 + (dearer - 1) / (1 + std::exp((at - std::log2(n)) / 0.5)));
+        };
+        const Growth growth = fit_growth(timed_series(law, 16, 1e5, 0.02, seed), {Noise::timed, {}});
+        ASSERT_TRUE(growth.interval);
+        covered += growth.interval->first <= 1 && 1 <= growth.interval->second;
+        EXPECT_GT(growth.interval->second - growth.interval->first, 1e-3);
+    }
+    EXPECT_GE(covered, 33);
+}
+
+TEST(Fit, TheIntervalSpansTheClassesThatFitAsWell) {
+    // Over so short and noisy a range n and n log n can't be told apart.
+    const Growth growth = fit_growth(
+        timed_series([](double n) { return 5 * n * std::log2(n); }, 1000, 1.6e4, 0.1, 5), {Noise::timed, {}});
+    ASSERT_TRUE(growth.interval);
+    EXPECT_LT(growth.interval->first, 1);
+    EXPECT_GT(growth.interval->second, 1.1);
+}
+
 TEST(Fit, FewSizesAreNoGrowth) {
     Series series = counted_series([](double n) { return n; }, 16, 64);
     series.points.resize(4);

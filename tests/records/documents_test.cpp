@@ -3,7 +3,10 @@
 #include <nlohmann/json.hpp>
 
 #include "core/bound/parse.h"
+#include "lab/workspace.h"
 #include "records/documents.h"
+#include "records/files.h"
+#include "records/foreign.h"
 
 namespace iron {
 namespace {
@@ -16,6 +19,62 @@ TEST(ClaimsDocument, NamesTheSizeThatWouldDecide) {
     const auto document = nlohmann::json::parse(claims_json({one}));
     const auto &decide = document.at("claims").at(0).at("would_decide");
     EXPECT_EQ(decide, nlohmann::json({{"sizes", {{"k", 50'000}}}, {"cost_ns", 2'500'000}}));
+}
+
+Measurement reading(const std::string &kind, const std::string &solution, double n, double value,
+                    int round = 0) {
+    Measurement m;
+    m.kind = kind;
+    m.solution = solution;
+    m.shape = "calm";
+    m.sizes = {{"n", n}};
+    m.round = round;
+    if (kind == "timing") m.time_ns = value, m.calls = 1;
+    if (kind == "counting") m.steps = static_cast<std::int64_t>(value);
+    if (kind == "space") m.space.space_bytes = static_cast<std::int64_t>(value);
+    return m;
+}
+
+// What `report` writes is what `--data` takes.
+TEST(ReadingsTable, IsReadBackAsAForeignTable) {
+    const std::string odd = "one, \"two\" and\nthree";
+    std::vector<Measurement> all;
+    for (int i = 0; i < 4; ++i)
+        all.push_back(reading("timing", odd, 16 << i, 12.5 * (i + 1), i));
+    all.push_back(reading("counting", "scan", 64, 1e12));
+    all.push_back(reading("space", "scan", 64, 4096));
+    all.push_back(reading("counting", "crashed", 64, 1));
+    all.back().outcome = Outcome::crashed; // no reading
+    const Workspace folder;
+    write_file(folder.path() / "readings.csv", readings_csv(all, {"n"}));
+    const ForeignData data = read_foreign_data(folder.path() / "readings.csv");
+    ASSERT_EQ(data.series.size(), 3u);
+    EXPECT_EQ(data.series[0].named.solution, odd);
+    EXPECT_EQ(data.series[0].named.metric, "time");
+    ASSERT_EQ(data.series[0].named.series.points.size(), 4u);
+    EXPECT_DOUBLE_EQ(data.series[0].named.series.points[3].readings[0].value, 50);
+    EXPECT_EQ(data.series[1].named.series.points[0].readings[0].value, 1e12); // to the last digit
+    EXPECT_EQ(data.series[2].named.metric, "space");
+}
+
+TEST(ClaimsTable, QuotesWhatHasCommasAndQuotes) {
+    JudgedClaim one;
+    one.solution = "scan";
+    one.claim = {"time", "every", parse_bound("O(min(n, k))", {"n", "k"})};
+    one.judgement.verdict = Verdict::holds;
+    one.judgement.loose = true;
+    one.judgement.reason = "it \"stays\", level";
+    const std::string text = claims_csv({one});
+    EXPECT_NE(text.find("\nscan,every,time,\"O(min(n, k))\",holds,yes,"), std::string::npos) << text;
+    EXPECT_NE(text.find("\"it \"\"stays\"\", level\""), std::string::npos) << text;
+}
+
+TEST(GrowthTable, LeavesOutWhatWasNotFitted) {
+    SeriesGrowth none{"scan", "calm", "steps", {}, {}};
+    none.growth.from = 16;
+    none.growth.to = 32;
+    const std::string text = growth_csv({none});
+    EXPECT_NE(text.find("\nscan,calm,steps,,,,,16,32\n"), std::string::npos) << text;
 }
 
 } // namespace
