@@ -2,13 +2,37 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <tuple>
 
 #include "core/bound/order.h"
 #include "core/bound/rounded.h"
 
 namespace iron {
 
-Basis basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name) {
+namespace {
+
+// What hangs on the sizes alone is the same for every series that was read at them: kept until others come.
+struct Kept {
+    std::string name;
+    std::vector<double> sizes;
+    std::map<std::string, Basis> bases; // by curve
+    std::map<std::tuple<std::string, Noise, double>, std::vector<Generator>> cones;
+};
+
+Kept &kept_for(const std::vector<Located> &points, const std::string &name) {
+    thread_local Kept kept;
+    const auto same = [](const Located &point, double size) { return point.size == size; };
+    if (kept.name != name ||
+        !std::equal(points.begin(), points.end(), kept.sizes.begin(), kept.sizes.end(), same)) {
+        kept = {name, {}, {}, {}};
+        for (const Located &point : points)
+            kept.sizes.push_back(point.size);
+    }
+    return kept;
+}
+
+Basis made_basis(const Curve &curve, const std::vector<Located> &points, const std::string &name) {
     Basis basis;
     basis.curves = lower_curves(curve, name);
     basis.curves.insert(basis.curves.begin(), curve);
@@ -21,6 +45,16 @@ Basis basis_of(const Curve &curve, const std::vector<Located> &points, const std
         basis.columns.push_back(std::move(column));
     }
     return basis;
+}
+
+} // namespace
+
+const Basis &basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name) {
+    auto &bases = kept_for(points, name).bases;
+    const auto found = bases.find(curve.name);
+    return found != bases.end()
+               ? found->second
+               : bases.try_emplace(curve.name, made_basis(curve, points, name)).first->second;
 }
 
 namespace {
@@ -69,10 +103,8 @@ void add_waves(const Basis &basis, const std::vector<Located> &points, const std
     }
 }
 
-} // namespace
-
-std::vector<Generator> cone_of(const Basis &basis, const std::vector<Located> &points,
-                               const std::string &name, Noise noise, double taken_off) {
+std::vector<Generator> made_cone(const Basis &basis, const std::vector<Located> &points,
+                                 const std::string &name, Noise noise, double taken_off) {
     const Column &lead = basis.columns[0];
     std::vector<Generator> generators = {{lead, {{0, 1}}}};
     for (std::size_t j = 1; j < basis.columns.size(); ++j) {
@@ -85,6 +117,18 @@ std::vector<Generator> cone_of(const Basis &basis, const std::vector<Located> &p
     }
     if (noise != Noise::timed) add_waves(basis, points, name, generators);
     return generators;
+}
+
+} // namespace
+
+const std::vector<Generator> &cone_of(const Basis &basis, const std::vector<Located> &points,
+                                      const std::string &name, Noise noise, double taken_off) {
+    auto &cones = kept_for(points, name).cones;
+    const auto key = std::tuple(basis.curves[0].name, noise, taken_off);
+    const auto found = cones.find(key);
+    return found != cones.end()
+               ? found->second
+               : cones.try_emplace(key, made_cone(basis, points, name, noise, taken_off)).first->second;
 }
 
 } // namespace iron

@@ -23,13 +23,14 @@ struct Basis {
     std::vector<Column> columns;
 };
 
-// The reference is the first size of the top third.
-Basis basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name);
+// The reference is the first size of the top third. What is given back, here and by cone_of(), is kept for
+// the next series over the same sizes, and gone when this thread asks for others.
+const Basis &basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name);
 
 // Of every lower term: added, at most as large as the leading one at the reference; and weakly taken off,
 // which the share says: so much of the leading term at the smallest size. Counts get waves too: doubled
 // capacities, levels of a tree.
-std::vector<Generator> cone_of(const Basis &basis, const std::vector<Located> &points,
-                               const std::string &name, Noise noise, double taken_off);
+const std::vector<Generator> &cone_of(const Basis &basis, const std::vector<Located> &points,
+                                      const std::string &name, Noise noise, double taken_off);
 
 } // namespace iron

@@ -65,8 +65,8 @@ void allow_for_memory(Growth &growth, const std::string &name) {
 
 CurveFit fit_curve(const Curve &curve, const std::vector<Located> &points, const std::string &name,
                    Noise noise) {
-    const Basis basis = basis_of(curve, points, name);
-    const std::vector<Generator> generators = cone_of(basis, points, name, noise, share_taken_off(noise));
+    const Basis &basis = basis_of(curve, points, name);
+    const std::vector<Generator> &generators = cone_of(basis, points, name, noise, share_taken_off(noise));
     const Weighted w = weighted(generators, points);
     const LeastSquares solved = nonnegative_least_squares(w.columns, w.target);
     CurveFit fit{
