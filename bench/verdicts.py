@@ -6,8 +6,8 @@
 
 Prints the share of true claims called exceeded, of false ones called holds, of undecided ones, by metric, by truth, by
 noise and by span; of the series made here also how often the class is the right one and the interval of the exponent
-at the largest size holds the true one. Growths on no list (n^2.5, n^(4/3), log^2 n, 3^n), caches, drift, spikes, rounded logarithms and random
-inputs are among them. Needs nothing but Python.
+at the largest size holds the true one. Growths on no list (n^2.5, n^(4/3), log^2 n, 3^n), caches, drift, spikes, rounded
+logarithms and random inputs are among them. Needs nothing but Python.
 """
 import argparse
 import csv

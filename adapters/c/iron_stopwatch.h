@@ -273,14 +273,14 @@ static void iron_stopwatch_drop_once(void *context) {
 static const char *iron_stopwatch_apart(const char *path, int space, unsigned long long stack) {
     const struct iron_stopwatch_program *it = iron_stopwatch_it;
     struct iron_stopwatch_one_call one;
-    unsigned long long steps = 0, bulk = 0, held = 0;
+    unsigned long long steps = 0, bulk = 0, before = 0, after = 0;
     struct iron_stopwatch_space r;
     if (space ? !iron_stopwatch_space_call : !iron_stopwatch_count_call)
         return "refused this build counts nothing";
-    if (space) held = iron_stopwatch_heap_in_use();
+    if (space) before = iron_stopwatch_heap_in_use();
     one.input = iron_stopwatch_taken(path);
     if (!one.input) return "refused the input can't be opened";
-    if (space) held = iron_stopwatch_heap_in_use() - held;
+    if (space) after = iron_stopwatch_heap_in_use();
     one.answer = iron_stopwatch_room(it->answer_size);
     memset(&r, 0, sizeof r);
     if (space)
@@ -294,7 +294,8 @@ static const char *iron_stopwatch_apart(const char *path, int space, unsigned lo
         snprintf(iron_stopwatch_reply, sizeof iron_stopwatch_reply,
                  "done space_bytes=%llu heap_peak_bytes=%llu answer_bytes=%llu stack_peak_bytes=%llu "
                  "allocations=%llu input_bytes=%llu",
-                 r.space_bytes, r.heap_peak_bytes, r.answer_bytes, r.stack_peak_bytes, r.allocations, held);
+                 r.space_bytes, r.heap_peak_bytes, r.answer_bytes, r.stack_peak_bytes, r.allocations,
+                 after > before ? after - before : 0);
     else
         snprintf(iron_stopwatch_reply, sizeof iron_stopwatch_reply, "done steps=%llu bulk_steps=%llu",
                  steps + bulk, bulk);

@@ -357,7 +357,8 @@ class Worker {
         if (!iron_stopwatch_space_call) throw Unusable("this build reads no memory");
         const unsigned long long before = iron_stopwatch_heap_in_use();
         std::unique_ptr<Input> input = from_file(path);
-        const unsigned long long held = iron_stopwatch_heap_in_use() - before;
+        const unsigned long long after = iron_stopwatch_heap_in_use(),
+                                 held = after > before ? after - before : 0;
         Slots<Answer> slots(1);
         Counting counting{this, input.get(), slots.next()};
         iron_stopwatch_space reading{};

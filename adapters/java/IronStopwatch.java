@@ -282,8 +282,9 @@ public final class IronStopwatch {
 
         /**
          * The heap's peak as its pools tell it, garbage not yet collected included, or all that was allocated,
-         * whichever is less: the second is known finely, the first to the garbage that is not collected yet. The call runs in a thread of its own, whose stack is new: the pages it touched are found
-         * through the thread's stack pointer.
+         * whichever is less: the second is known finely, the first to the garbage that is not collected yet. The call
+         * runs in a thread of its own, whose stack is new: the pages it touched are found through the thread's stack
+         * pointer.
          */
         private String weighed(I input) throws Exception {
             Reading reading = new Reading();

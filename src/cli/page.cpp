@@ -200,8 +200,10 @@ Page page_of(const Session &session, const Fitted &fitted, const std::vector<Jud
                         grouped(static_cast<double>(disturbed))));
     if (generations < 2)
         page.doubts.push_back("All was read in one generation: the luck of one process is in every time.");
-    page.command = fmt::format("iron-stopwatch run --problem {} --budget {:.3g}s --seed {} --afresh",
-                               told_path(session.problem.folder), session.budget_s(), session.options.seed);
+    const Asked asked = asked_in(heading);
+    page.command = fmt::format("iron-stopwatch run --problem {} --budget {:.3g}s --seed {}{} --afresh",
+                               told_path(session.problem.folder), asked.budget_s, asked.seed,
+                               asked.cold ? " --cold" : "");
     return page;
 }
 

@@ -159,6 +159,12 @@ std::vector<std::pair<std::string, std::string>> conditions_in(const std::string
     return all;
 }
 
+Asked asked_in(const std::string &heading) {
+    const ordered_json j = ordered_json::parse(heading, nullptr, false);
+    if (!j.is_object()) return {};
+    return {j.value("budget_s", 0.0), j.value("seed", std::uint64_t{1}), j.value("cold", false)};
+}
+
 std::vector<Cache> caches_in(const std::string &heading) {
     const ordered_json j = ordered_json::parse(heading, nullptr, false);
     std::vector<Cache> caches;

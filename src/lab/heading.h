@@ -1,6 +1,7 @@
 // The journal's first line: what the readings were taken of, and with what.
 #pragma once
 
+#include <cstdint>
 #include <string>
 #include <vector>
 
@@ -38,6 +39,14 @@ std::vector<std::pair<std::string, std::string>> conditions_in(const std::string
 
 // The caches for data that a heading names.
 std::vector<Cache> caches_in(const std::string &heading);
+
+// What the readings were asked for with.
+struct Asked {
+    double budget_s = 0;
+    std::uint64_t seed = 1;
+    bool cold = false;
+};
+Asked asked_in(const std::string &heading);
 
 // The curve that a heading holds; the default one where it holds none.
 MemoryCurve memory_curve_in(const std::string &heading);

@@ -221,7 +221,8 @@ Panel panel_of(const std::string &solution, const JointGrowth &growth,
         for (int x = 0; x <= grid; ++x) {
             const Sizes sizes = {{growth.names[0], at(0, x)}, {growth.names[1], at(1, y)}};
             const bool allowed = std::all_of(relations.begin(), relations.end(), [&](const Relation &one) {
-                return evaluate(one.smaller, sizes) <= evaluate(one.larger, sizes);
+                return !names_all(growth.names, one.smaller) || !names_all(growth.names, one.larger) ||
+                       evaluate(one.smaller, sizes) <= evaluate(one.larger, sizes);
             });
             panel.field.push_back(
                 {at(0, x), at(1, y), allowed ? value_at(growth.best(), sizes) : std::nan("")});

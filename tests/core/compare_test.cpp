@@ -166,5 +166,23 @@ TEST(CompareAll, TheWorstShapeTakesTheLargerOfEachSize) {
     EXPECT_NEAR(worst->course.points.back().ratio, 1.0 / 3, 0.01);
 }
 
+// The dear shape of the one ends early: beyond, its cheap shape says nothing of the worst.
+TEST(CompareAll, TheWorstShapeGoesAsFarAsAllWereRead) {
+    std::vector<NamedSeries> series = {
+        named("starts", "calm", "time", [](double n) { return n; }),
+        named("starts", "storm", "time", [](double n) { return 50 * n; }),
+        named("table", "calm", "time", [](double n) { return 2 * n; }),
+        named("table", "storm", "time", [](double n) { return 3 * n; }),
+    };
+    series[1].series.points.resize(series[1].series.points.size() - 3);
+    const ComparisonOfAll all = compare_all(series, {}, {{"starts", "table"}, "", 0});
+    ASSERT_EQ(all.fastest.size(), 1u);
+    EXPECT_EQ(all.fastest[0].solution, "table");
+    for (const PairComparison &pair : all.pairs)
+        if (pair.shape == worst_shape_name)
+            for (const RatioPoint &point : pair.course.points)
+                EXPECT_NEAR(point.ratio, 50.0 / 3, 0.1) << point.size;
+}
+
 } // namespace
 } // namespace iron

@@ -146,6 +146,20 @@ TEST(Heading, KeepsTheMachinesCaches) {
     EXPECT_TRUE(caches_in("torn {").empty());
 }
 
+TEST(Heading, KeepsWhatWasAskedFor) {
+    const Workspace folder;
+    const Problem problem = problem_in(folder, "n = { from = 0, to = 1000 }\n");
+    Conditions given = conditions();
+    given.budget_s = 12;
+    given.seed = 18446744073709551615ull;
+    given.cold = true;
+    const Asked asked = asked_in(heading_of(problem, {}, given));
+    EXPECT_EQ(asked.budget_s, 12);
+    EXPECT_EQ(asked.seed, 18446744073709551615ull);
+    EXPECT_TRUE(asked.cold);
+    EXPECT_EQ(asked_in("torn {").seed, 1u);
+}
+
 TEST(Processors, ToolAndSolutionsHaveNoneInCommon) {
     const Processors processors;
     for (const int one : processors.for_one_thread())

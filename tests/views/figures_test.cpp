@@ -209,6 +209,14 @@ TEST(ClaimFigures, MarkWhereTheWorkingSetOutgrowsACache) {
               std::string::npos);
 }
 
+// Of three sizes two change: what relates them to the third is not known here.
+TEST(MapFigures, LeaveRelationsWithOtherSizesAside) {
+    const std::vector<Figure> figures = map_figures("Moorings", {over_two("table", "steps")}, {"table"},
+                                                    parse_relations("m <= n", {"n", "k", "m"}));
+    ASSERT_EQ(figures.size(), 1u);
+    EXPECT_EQ(figures[0].data.find("nan"), std::string::npos);
+}
+
 TEST(MapFigures, AreForTwoSizesAlone) {
     EXPECT_TRUE(map_figures("Tide", {grown("scan", "steps", linear, 16, 4096, 2)}, {"scan"}, {}).empty());
 }

@@ -23,12 +23,17 @@ double middle_of(const SeriesPoint &point, bool timed) {
 
 using Key = std::pair<std::string, std::string>; // solution, metric
 
-// For every solution and metric the series of the shape that takes most, size by size.
+// For every solution and metric the series of the shape that takes most, size by size, as far as every shape
+// was read: the worst one is the first that can't be paid any more.
 std::vector<NamedSeries> worst_series(const std::vector<NamedSeries> &series) {
     std::map<Key, std::map<double, SeriesPoint>> worst;
     std::map<Key, std::string> names;
+    std::map<Key, double> farthest;
     for (const NamedSeries &one : series) {
+        if (one.series.points.empty()) continue;
         const Key key{one.solution, one.metric};
+        double &to = farthest.try_emplace(key, one.series.points.back().size).first->second;
+        to = std::min(to, one.series.points.back().size);
         names[key] = one.series.size_name;
         const bool timed = one.metric == "time";
         for (const SeriesPoint &point : one.series.points) {
@@ -41,7 +46,7 @@ std::vector<NamedSeries> worst_series(const std::vector<NamedSeries> &series) {
     for (auto &[key, points] : worst) {
         NamedSeries one{key.first, worst_shape_name, key.second, {names[key], {}}};
         for (auto &[size, point] : points)
-            one.series.points.push_back(std::move(point));
+            if (size <= farthest[key]) one.series.points.push_back(std::move(point));
         all.push_back(std::move(one));
     }
     return all;

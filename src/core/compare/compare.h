@@ -9,7 +9,8 @@
 
 namespace iron {
 
-extern const char *const worst_shape_name; // "worst": at each size whichever shape takes most
+// "worst": at each size whichever shape takes most, as far as all shapes were read
+extern const char *const worst_shape_name;
 
 struct PairComparison {
     std::string solution, against, shape, metric;
