@@ -91,8 +91,9 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, A
                              Teller &teller);
 // What the solutions claim; those that `agreement` (null: not known) does not let pass are excluded.
 std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *agreement);
+// `store`: of an earlier turn with the same claims, or empty.
 Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
-                   std::vector<Measurement> measurements, const MemoryCurve &memory);
+                   std::vector<Measurement> measurements, const MemoryCurve &memory, FitStore &store);
 Fitted fit_stage(const Session &session);
 std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted);
 // The verdicts as a table with their reasons, and what is to be known of whole programs.

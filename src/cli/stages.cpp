@@ -76,7 +76,8 @@ std::map<std::string, Runnable> empty_programs(const std::vector<Built> &built, 
 
 // What is still open, from the readings so far.
 std::vector<NamedNeed> open_needs(const Session &session, const std::vector<SolutionClaims> &claims,
-                                  const std::vector<Measurement> &measurements, const MemoryCurve &memory) {
+                                  const std::vector<Measurement> &measurements, const MemoryCurve &memory,
+                                  FitStore &store) {
     // Where steps were counted, times are not asked yet: over several sizes they take long to fit.
     std::set<std::pair<std::string, std::string>> counted;
     for (const Measurement &m : measurements)
@@ -86,7 +87,7 @@ std::vector<NamedNeed> open_needs(const Session &session, const std::vector<Solu
         if (session.problem.sizes.size() < 2 || m.kind != "timing" ||
             !counted.contains({m.solution, m.shape}))
             deciding.push_back(m);
-    const Fitted fitted = fitted_from(session, claims, std::move(deciding), memory);
+    const Fitted fitted = fitted_from(session, claims, std::move(deciding), memory, store);
     std::vector<NamedNeed> needs;
     for (const SolutionClaims &one : claims)
         for (const std::string &shape : session.shape_names())
@@ -134,9 +135,10 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, A
     options.upto = session.upto();
     options.afresh = session.options.afresh;
     options.keep_aside = session.options.keeps_aside;
+    FitStore store;
     options.judge = [&,
                      claims = claims_of(session, &agreement)](const std::vector<Measurement> &measurements) {
-        return open_needs(session, claims, measurements, conditions.memory);
+        return open_needs(session, claims, measurements, conditions.memory, store);
     };
     options.progress = [&](double spent_s, const std::string &doing) {
         teller.progress(spent_s, session.budget_s(), doing);
@@ -190,7 +192,7 @@ std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *a
 }
 
 Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
-                   std::vector<Measurement> measurements, const MemoryCurve &memory) {
+                   std::vector<Measurement> measurements, const MemoryCurve &memory, FitStore &store) {
     // Growth in the first size: where the others have their usual values.
     const SizeLine sweep = size_lines(session.problem, {}).front();
     const auto on_sweep = [&](const Sizes &sizes) { return sweep.at(sizes.at(sweep.grows)) == sizes; };
@@ -205,23 +207,27 @@ Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
         all_series(fitted.measurements, names, session.shape_names(), session.problem.size_names(), on_sweep);
     const std::vector<NamedSeries> &series = fitted.series;
     const std::vector<Relation> relations = session.problem.relations();
-    CandidateStore store;
     std::vector<const JointCandidates *> candidates;
     for (const NamedSeries &one : series)
-        candidates.push_back(store.of(one.cells, relations));
+        candidates.push_back(store.candidates.of(one.cells, relations));
     fitted.growths.resize(series.size());
     parallel_for(static_cast<int>(series.size()), [&](int i) {
-        fitted.growths[i] = fit_one(
-            series[i], bounds_on(*claims_by_name.at(series[i].solution), series[i].metric), candidates[i]);
+        const SeriesGrowth *known = store.find(series[i]);
+        fitted.growths[i] =
+            known ? *known
+                  : fit_one(series[i], bounds_on(*claims_by_name.at(series[i].solution), series[i].metric),
+                            candidates[i]);
     });
+    store.keep(series, fitted.growths);
     return fitted;
 }
 
 Fitted fit_stage(const Session &session) {
     Journal journal = read_journal(session.file("measurements.jsonl"));
     const std::optional<Agreement> agreement = stored_agreement(session);
+    FitStore store;
     Fitted fitted = fitted_from(session, claims_of(session, agreement ? &*agreement : nullptr),
-                                std::move(journal.measurements), memory_curve_in(journal.heading));
+                                std::move(journal.measurements), memory_curve_in(journal.heading), store);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
     return fitted;
 }

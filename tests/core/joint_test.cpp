@@ -137,6 +137,44 @@ TEST(Joint, PlacesFarBelowTheCurveAreTakenForEarlyEnds) {
     EXPECT_EQ(judged(series, "O(n^1.5)").judgement.verdict, Verdict::exceeded);
 }
 
+TEST(Joint, EarlyEndsThatDrawEveryCurveDownAreTakenOff) {
+    // Counts of a program that looks up the loads of one half for those of the other, by n and w; an odd n
+    // shares out unevenly.
+    const std::vector<std::string> names = {"n", "w"};
+    CellSeries series{names, {}};
+    const auto add = [&](double n, double w, double steps) {
+        series.cells.push_back({{n, w}, {{0, 0, steps}}});
+    };
+    for (const double w : {64, 179, 256, 1024, 2000, 5318, 14142})
+        add(16, w, 12683);
+    add(23, 2000, 213824), add(32, 2000, 5068594), add(34, 2000, 10621026), add(36, 2000, 22488871);
+    add(38, 2000, 46442314), add(40, 2000, 96468050), add(42, 2000, 201937096);
+    add(38, 63, 46360607), add(44, 79, 416809760);
+    add(16, 16, 5286), add(32, 48, 1608752); // these end early
+    SolutionClaims claims;
+    claims.solution = "hand";
+    claims.claims = {{"time", "every", parse_bound("O(2^(n/2) n)", names)}};
+    CandidateStore store;
+    const SeriesGrowth growth = fit_one({"hand", "calm", "steps", {"n", {}}, series},
+                                        bounds_on(claims, "steps"), store.of(series, {}));
+    const Judgement j = judge_claims({claims}, {growth}, "n", std::nullopt)[0].judgement;
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+    EXPECT_NE(j.reason.find("the 16 places"), std::string::npos) << j.reason;
+}
+
+TEST(FitStore, KnowsAFitOnlyWhileItsReadingsStayTheSame) {
+    NamedSeries named{"hand", "calm", "steps", {"n", {}}, cells([](double n, double k) { return n * k; })};
+    FitStore store;
+    EXPECT_EQ(store.find(named), nullptr);
+    SeriesGrowth growth;
+    growth.solution = "kept";
+    store.keep({named}, {growth});
+    ASSERT_NE(store.find(named), nullptr);
+    EXPECT_EQ(store.find(named)->solution, "kept");
+    named.cells.cells.back().readings.push_back({0, 1, 5});
+    EXPECT_EQ(store.find(named), nullptr);
+}
+
 TEST(Joint, LooseIsSaidWithTheSmallestClaim) {
     const auto product = cells([](double n, double k) { return 3 * n * k + 20 * n + 7; });
     const Judgement loose = judged(product, "O(n k log n)").judgement;

@@ -99,6 +99,16 @@ TEST(Planner, ASolutionClimbsWhileACallCostsAThreeHundredthOfTheBudget) {
     EXPECT_LE(machine.largest(1), 512);
 }
 
+TEST(Planner, AFastSolutionComesFarUpBeforeSlowOnesHaveTakenTheTime) {
+    Simulated machine = simulated(12, 10);
+    machine.load_a_number_s = 1e-9;
+    machine.call_s = [](const Cell &cell) { return cell.solution == 0 ? 1e-9 * cell.size : 0.03; };
+    machine.run();
+    EXPECT_GE(machine.largest(0), 5e5);
+    EXPECT_LT(machine.sizes(1), 12u); // there was not time for all
+    EXPECT_GE(machine.sizes(1), 3u);
+}
+
 TEST(Planner, CountsEveryCellItTimes) {
     Simulated machine = simulated(2, 20);
     machine.options.counted[1] = false;

@@ -8,6 +8,7 @@
 #include "core/bound/order.h"
 #include "core/bound/print.h"
 #include "core/bound/size_order.h"
+#include "core/claim/capped.h"
 #include "core/claim/joint_verdict.h"
 #include "core/claim/words.h"
 
@@ -269,6 +270,49 @@ int severity(Verdict verdict) {
     return verdict == Verdict::exceeded ? 2 : verdict == Verdict::undecided ? 1 : 0;
 }
 
+// What was counted or weighed of a shape; none where time alone is known.
+std::vector<PlaceRead> places_read(const std::string &metric, const Bound &bound,
+                                   const std::string &size_name, const ShapeGrowth &shape) {
+    std::vector<PlaceRead> places;
+    if (const auto joint = metric == "space" ? shape.joint_space : shape.joint_steps) {
+        for (std::size_t i = 0; i < joint->cells.size(); ++i) {
+            Sizes sizes;
+            for (std::size_t k = 0; k < joint->names.size(); ++k)
+                sizes[joint->names[k]] = joint->cells[i][k];
+            places.push_back(
+                {joint->cells[i], joint->points[i].log_value, evaluate_log(bound.growth, sizes)});
+        }
+    } else if (const auto &growth = metric == "space" ? shape.space : shape.steps)
+        for (const Located &point : growth->points)
+            places.push_back(
+                {{point.size}, point.log_value, evaluate_log(bound.growth, {{size_name, point.size}})});
+    return places;
+}
+
+// Takes shapes off that leave the bound or can't be told where another that holds shows all they can take.
+// Returns words for it.
+std::string leave_out_capped(const std::string &metric, const Bound &bound, const std::string &size_name,
+                             std::vector<OneShape> &all) {
+    if (bound.kind != Bound::Kind::upper) return "";
+    std::string words;
+    std::vector<OneShape> caps;
+    for (const OneShape &one : all)
+        if (one.judgement.verdict == Verdict::holds && one.judgement.decided_by != "time")
+            caps.push_back(one);
+    std::erase_if(all, [&](const OneShape &one) {
+        if (severity(one.judgement.verdict) == 0 || one.judgement.decided_by == "time") return false;
+        const auto places = places_read(metric, bound, size_name, *one.shape);
+        const auto cap = std::find_if(caps.begin(), caps.end(), [&](const OneShape &other) {
+            return is_capped(places, places_read(metric, bound, size_name, *other.shape));
+        });
+        if (cap == caps.end()) return false;
+        words += fmt::format("{}on {} it never takes more than on {}", words.empty() ? "" : ", ",
+                             one.shape->shape, cap->shape->shape);
+        return true;
+    });
+    return words;
+}
+
 } // namespace
 
 void allow_for_the_hardest(const Bound &bound, std::size_t places, Judgement &judgement) {
@@ -318,6 +362,7 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
             if (one.unread) unread += (unread.empty() ? "" : ", ") + one.shape->shape;
             return one.unread;
         });
+    const std::string capped = leave_out_capped(metric, bound, size_name, all);
     // The worst verdict first; among equals the shape that comes nearest to leaving the bound.
     const auto worse = [](const OneShape &a, const OneShape &b) {
         const int sa = severity(a.judgement.verdict), sb = severity(b.judgement.verdict);
@@ -339,6 +384,7 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
     if (shapes.size() > 1 && !judgement.worst_shape.empty())
         judgement.reason = fmt::format("{}: {}", judgement.worst_shape, judgement.reason);
     if (!unread.empty()) judgement.reason += fmt::format("; on {} it stays below what can be read", unread);
+    if (!capped.empty()) judgement.reason += "; " + capped;
     const OneShape &worst = all.front();
     if (worst.joint) return judgement;
     if (bound.kind == Bound::Kind::upper && (judgement.verdict == Verdict::exceeded || judgement.loose)) {

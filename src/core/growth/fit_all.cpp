@@ -50,11 +50,16 @@ double value_there(const JointGrowth &growth, const CellSeries &series, const Se
     return value_at(growth.best(), sizes);
 }
 
-// No reading of all of them lies above the curve that a part was fitted with.
+bool same_place(const SeriesPoint &a, const SeriesPoint &b) { return a.size == b.size; }
+bool same_place(const SeriesCell &a, const SeriesCell &b) { return a.sizes == b.sizes; }
+
+// No reading that was left out lies above the curve that a part was fitted with.
 template <class Growth, class Places>
-bool covers_all(const Growth &growth, Places series) {
+bool covers_the_rest(const Growth &growth, Places part, Places series) {
     constexpr double above = 1.1;
     for (const auto &place : places_of(series)) {
+        const auto same = [&](const auto &other) { return same_place(place, other); };
+        if (std::any_of(places_of(part).begin(), places_of(part).end(), same)) continue;
         const double most = above * value_there(growth, series, place);
         for (const Reading &reading : place.readings)
             if (reading.value > most) return false;
@@ -68,22 +73,22 @@ template <class Growth, class Places, class Fit>
 void look_at_the_hardest(Growth &growth, const Places &series, std::size_t least, const Fit &fit) {
     if (growth.fits.empty() || !fits_poorly(growth)) return;
     const std::size_t before = growth.points.size();
-    const auto taken = [&](const Places &part, bool checked) {
-        Growth hardest = fit(part);
+    const auto taken = [&](Growth hardest, const Places *covering) {
         if (hardest.fits.empty() || hardest.points.size() < least || hardest.points.size() == before ||
-            fits_poorly(hardest) || (checked && !covers_all(hardest, series)))
+            fits_poorly(hardest) || (covering && !covers_the_rest(hardest, *covering, series)))
             return false;
         growth = std::move(hardest);
         growth.hardest = true;
         return true;
     };
-    if (taken(hardest_part(series), false)) return;
+    if (taken(fit(hardest_part(series)), nullptr)) return;
     constexpr std::size_t most_curves = 16;
     const auto curves = growth.fits;
     for (std::size_t i = 0; i < std::min(most_curves, curves.size()); ++i) {
         Places part = near_the_curve(series, growth.points, curves[i].fitted);
+        const std::size_t left = places_of(part).size();
         // Of fewer it would be the curve that is believed, not the readings.
-        if (5 * places_of(part).size() >= 4 * before && taken(part, true)) return;
+        if (left < before && 5 * left >= 4 * before && taken(fit(part), &part)) return;
     }
 }
 
@@ -225,6 +230,16 @@ const JointCandidates *CandidateStore::of(const CellSeries &series, const std::v
         if (names_all(series.names, relation.smaller) && names_all(series.names, relation.larger))
             between_these.push_back(relation);
     return &made_.try_emplace(key, series.names, between_these, exponential).first->second;
+}
+
+const SeriesGrowth *FitStore::find(const NamedSeries &series) const {
+    const auto found = std::find(series_.begin(), series_.end(), series);
+    return found == series_.end() ? nullptr : &growths_[found - series_.begin()];
+}
+
+void FitStore::keep(std::vector<NamedSeries> series, std::vector<SeriesGrowth> growths) {
+    series_ = std::move(series);
+    growths_ = std::move(growths);
 }
 
 } // namespace iron

@@ -34,4 +34,17 @@ class CandidateStore {
     std::map<std::string, JointCandidates> made_; // by names, whether exponential, and relations as text
 };
 
+// Fits of an earlier turn, good as long as the readings and the bounds claimed stay the same.
+class FitStore {
+  public:
+    const SeriesGrowth *find(const NamedSeries &series) const;
+    void keep(std::vector<NamedSeries> series, std::vector<SeriesGrowth> growths); // instead of all before
+
+    CandidateStore candidates;
+
+  private:
+    std::vector<NamedSeries> series_;
+    std::vector<SeriesGrowth> growths_;
+};
+
 } // namespace iron

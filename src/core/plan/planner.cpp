@@ -70,6 +70,12 @@ bool Planner::affordable(Climber &climber, double size, double elapsed_s) const 
     return (call <= limit || level) && elapsed_s + call + load < 0.6 * options_.budget_s;
 }
 
+bool Planner::is_cheap(const Climber &climber) const {
+    const double little = options_.budget_s / 1000;
+    return !climber.seen.empty() && climber.step_s <= little &&
+           predicted_call(climber, climber.at.size) <= little;
+}
+
 bool Planner::take_closer(Climber &climber) {
     if (climber.closer.empty()) return false;
     climber.at.size = climber.closer.back();
@@ -218,7 +224,9 @@ bool Planner::has_to_wait(Climber &climber) {
     return true;
 }
 
-// The climber with the fewest sizes first, chance deciding among equals, so that all come up together.
+// A step that costs next to nothing is taken at once: what is fast comes far up before the slow ones' calls
+// have eaten the time. Else the climber with the fewest sizes first, chance deciding among equals, so that
+// all come up together.
 Next Planner::climb(double elapsed_s) {
     if (!queue_.empty()) { // the counting that goes with a cell just timed
         const Next step = queue_.back();
@@ -231,6 +239,7 @@ Next Planner::climb(double elapsed_s) {
                                 return climber.climbing && climber.at.line == 0;
                             });
     std::vector<Climber *> first;
+    bool first_are_cheap = false;
     for (Climber &climber : climbers_) {
         if (!climber.climbing) continue;
         if (elapsed_s > (climber.up_to > 0 ? 0.8 : 0.6) * options_.budget_s) {
@@ -242,7 +251,11 @@ Next Planner::climb(double elapsed_s) {
             first.assign(1, &climber);
             break;
         }
-        if (!first.empty() && climber.seen.size() < first.front()->seen.size()) first.clear();
+        const bool cheap = is_cheap(climber);
+        if (cheap < first_are_cheap) continue;
+        if (!first.empty() && (cheap > first_are_cheap || climber.seen.size() < first.front()->seen.size()))
+            first.clear();
+        first_are_cheap = cheap;
         if (first.empty() || climber.seen.size() == first.front()->seen.size()) first.push_back(&climber);
     }
     if (first.empty()) return {};
@@ -351,6 +364,7 @@ void Planner::told_time(const Cell &cell, double call_s, double cost_s) {
     known.timed_s += std::max(call_s, 1e-4);
     Climber &climber = climber_of(cell);
     if (climbing_ && climber.at.size == cell.size) {
+        climber.step_s = cost_s;
         climber.seen.push_back({cell.size, call_s});
         climber.largest = std::max(climber.largest, cell.size);
         climb_on(climber);
@@ -363,6 +377,7 @@ void Planner::told_count(const Cell &cell, double cost_s) {
     found->second.count_s = cost_s;
     found->second.has_count = true;
     climber_of(cell).count_s = cost_s;
+    climber_of(cell).step_s += cost_s;
 }
 
 void Planner::told_failure(const Cell &cell) {

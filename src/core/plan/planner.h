@@ -105,6 +105,7 @@ class Planner {
         double up_to = 0;  // climbing on for the sake of a verdict
         bool failed = false;
         double count_s = 0;                          // what the last counted call took, all of it
+        double step_s = 0;                           // what the last size took, counting included
         std::size_t rung = 0;                        // of options_.sizes
         std::vector<double> closer;                  // sizes put in between, largest first
         std::vector<std::pair<double, double>> seen; // (size, call_s)
@@ -130,6 +131,7 @@ class Planner {
     static double last_of(const Climber &climber); // its last call
     bool affordable(Climber &climber, double size, double elapsed_s) const;
     double predicted_call(const Climber &climber, double size) const;
+    bool is_cheap(const Climber &climber) const; // its next size
     bool counted_again(const Known &known) const { return known.count_s <= options_.budget_s / 3000; }
     void plan_generations(double left_s);
     void fill_generation();

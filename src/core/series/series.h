@@ -11,11 +11,13 @@ struct Reading {
     int generation = 0; // one seed, one process
     int round = 0;
     double value = 0;
+    bool operator==(const Reading &) const = default;
 };
 
 struct SeriesPoint {
     double size = 0;
     std::vector<Reading> readings;
+    bool operator==(const SeriesPoint &) const = default;
 };
 
 // The readings of one (solution, shape, metric) over one size that grows, in the order of the sizes.
@@ -26,18 +28,21 @@ struct Series {
     // Where garbage may stand in the readings: to so many bytes they tell what was needed at the most. 0: as
     // finely as the grain.
     double grain_of_most = 0;
+    bool operator==(const Series &) const = default;
 };
 
 // Readings over several sizes that change together or apart.
 struct SeriesCell {
     std::vector<double> sizes; // in the order of the names
     std::vector<Reading> readings;
+    bool operator==(const SeriesCell &) const = default;
 };
 
 struct CellSeries {
     std::vector<std::string> names;
     std::vector<SeriesCell> cells;
     double grain = 16; // of bytes
+    bool operator==(const CellSeries &) const = default;
 };
 
 // A series and whose it is.
@@ -46,6 +51,7 @@ struct NamedSeries {
     std::string metric;    // "time" (ns), "steps" or "space" (bytes)
     Series series;         // along the first size that changes, the others held
     CellSeries cells = {}; // over all sizes; empty where only one changes
+    bool operator==(const NamedSeries &) const = default;
 };
 
 enum class Noise {

@@ -1,0 +1,54 @@
+#include "core/claim/capped.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace iron {
+
+namespace {
+
+constexpr double as_dear = 0.05;           // ln
+constexpr std::size_t least_in_common = 6; // places
+constexpr std::size_t least_as_dear = 3;
+
+// Far enough apart in some size for growth to show.
+bool span_enough(const std::vector<const PlaceRead *> &places) {
+    for (std::size_t i = 0; i < places.front()->sizes.size(); ++i) {
+        const auto [least, most] =
+            std::minmax_element(places.begin(), places.end(), [i](const PlaceRead *a, const PlaceRead *b) {
+                return a->sizes[i] < b->sizes[i];
+            });
+        const double from = std::max((*least)->sizes[i], 1.0), to = (*most)->sizes[i];
+        if (to >= 4 * from || (to <= 64 && to - from >= 5)) return true;
+    }
+    return false;
+}
+
+} // namespace
+
+bool is_capped(const std::vector<PlaceRead> &shape, const std::vector<PlaceRead> &cap) {
+    std::map<std::vector<double>, double> capped_at;
+    double farthest_up = -1e300; // of the cap, its bound
+    for (const PlaceRead &place : cap) {
+        capped_at[place.sizes] = place.log_value;
+        farthest_up = std::max(farthest_up, place.log_value - place.log_bound);
+    }
+    std::size_t common = 0;
+    std::vector<const PlaceRead *> equal;
+    for (const PlaceRead &place : shape) {
+        const auto found = capped_at.find(place.sizes);
+        if (found == capped_at.end()) {
+            if (place.log_value - place.log_bound > farthest_up + as_dear) return false;
+            continue;
+        }
+        ++common;
+        const double over = place.log_value - found->second;
+        if (over > as_dear) return false;
+        if (over >= -as_dear) equal.push_back(&place);
+    }
+    return common >= least_in_common && 2 * common >= shape.size() && equal.size() >= least_as_dear &&
+           span_enough(equal);
+}
+
+} // namespace iron

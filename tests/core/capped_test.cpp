@@ -1,0 +1,76 @@
+#include "core/claim/capped.h"
+
+#include <cmath>
+#include <functional>
+#include <gtest/gtest.h>
+
+#include "core/claim/verdict.h"
+#include "support/series.h"
+
+namespace iron {
+namespace {
+
+using Law = std::function<double(double)>;
+
+std::vector<PlaceRead> places(const Law &law, double to = 4096) {
+    std::vector<PlaceRead> all;
+    for (double n = 16; n <= to; n *= 2)
+        all.push_back({{n}, std::log(law(n)), std::log(n)});
+    return all;
+}
+
+const Law hard = [](double n) { return 4 * n; };
+// Small inputs end early.
+const Law eased = [](double n) { return 4 * n * std::min(1.0, std::sqrt(n / 512)); };
+
+TEST(Capped, ByAHarderShapeThatItReachesAndNeverPasses) {
+    EXPECT_TRUE(is_capped(places(eased), places(hard)));
+    EXPECT_FALSE(is_capped(places(hard), places(eased))); // that one is passed
+}
+
+TEST(Capped, NotByOneThatItOnlyComesNearToAtTheEnd) {
+    const Law smaller_factor = [](double n) { return n * n / 1024; };
+    EXPECT_FALSE(is_capped(places(smaller_factor), places(hard)));
+    const Law always_below = [](double n) { return 2 * n; };
+    EXPECT_FALSE(is_capped(places(always_below), places(hard)));
+}
+
+TEST(Capped, NotWhereItLeavesTheBoundBeyondTheCapsOwnReadings) {
+    const Law leaves = [](double n) { return n <= 4096 ? eased(n) : 4 * n * (n / 4096); };
+    EXPECT_TRUE(is_capped(places(eased, 16384), places(hard)));
+    EXPECT_FALSE(is_capped(places(leaves, 16384), places(hard)));
+    EXPECT_FALSE(is_capped(places(eased, 1 << 24), places(hard))); // most of it was never compared
+}
+
+TEST(Capped, FewPlacesAreNotEnough) { EXPECT_FALSE(is_capped(places(hard, 256), places(hard, 256))); }
+
+Growth steps(const Law &law, double to = 1e6) {
+    return fit_growth(test::counted_series(law, 16, to), {Noise::counted, {}});
+}
+
+Judgement judged(const Law &on_first, const Law &on_second, const std::string &bound = "O(n)") {
+    return judge("time", parse_bound(bound, {"n"}), "n",
+                 {{"ebb", steps(on_first), std::nullopt, {}}, {"flood", steps(on_second), std::nullopt, {}}});
+}
+
+TEST(Capped, GrowthUpToAHarderShapeIsNotHeldAgainstTheBound) {
+    const Law rises = [](double n) { return std::round(4 * n * std::min(1.0, std::log2(n) / 17)); };
+    ASSERT_NE(judged(rises, rises).verdict, Verdict::holds);
+    const Judgement j = judged(hard, rises);
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+    EXPECT_NE(j.reason.find("on flood it never takes more than on ebb"), std::string::npos) << j.reason;
+}
+
+TEST(Capped, AShapeThatIsWorseButSmallIsStillFound) {
+    const Law quadratic = [](double n) { return std::round(n * n / 4e6 + n); };
+    EXPECT_EQ(judged(hard, quadratic).verdict, Verdict::exceeded);
+    EXPECT_EQ(judged(hard, quadratic).worst_shape, "flood");
+}
+
+TEST(Capped, GrowthFromBelowIsDecidedByTheLeast) {
+    const Law rises = [](double n) { return std::round(4 * n * std::min(1.0, std::log2(n) / 17)); };
+    EXPECT_EQ(judged(hard, rises, "Omega(n log n)").verdict, Verdict::exceeded);
+}
+
+} // namespace
+} // namespace iron
