@@ -59,8 +59,18 @@ void note(std::uint64_t event) {
         overflown = true;
 }
 
+std::size_t in_use = 0; // usable bytes of all live blocks
+
+void used(std::size_t more) {
+    if (__libc_single_threaded)
+        in_use += more;
+    else
+        __atomic_fetch_add(&in_use, more, __ATOMIC_RELAXED);
+}
+
 void *numbered(void *block, std::size_t size) {
     if (!block) return block;
+    used(malloc_usable_size(block));
     std::uint64_t number = 0;
     if (__builtin_expect(recording, 0)) {
         lock();
@@ -73,7 +83,9 @@ void *numbered(void *block, std::size_t size) {
 }
 
 void forgotten(void *block) {
-    if (!block || !__builtin_expect(recording, 0)) return;
+    if (!block) return;
+    used(-malloc_usable_size(block));
+    if (!__builtin_expect(recording, 0)) return;
     std::uint64_t number;
     std::memcpy(&number, &number_of(block), sizeof number);
     if (number == 0) return;
@@ -112,7 +124,9 @@ void *realloc(void *block, std::size_t size) {
     }
     std::uint64_t old;
     std::memcpy(&old, &number_of(block), sizeof old);
+    const std::size_t before = malloc_usable_size(block);
     void *grown = numbered(__libc_realloc(block, with_number(size)), size);
+    if (grown) used(-before);
     if (grown && old && recording) { // made anew, then the old one freed
         lock();
         note(freed | old);
@@ -265,10 +279,7 @@ int empty_call(void *) { return 0; }
 extern "C" {
 
 // Bytes of heap that this process has in use.
-unsigned long long iron_stopwatch_heap_in_use() {
-    const struct mallinfo2 now = mallinfo2();
-    return now.uordblks + now.hblkhd;
-}
+unsigned long long iron_stopwatch_heap_in_use() { return in_use; }
 
 // Where the stack in use begins and how large it is, for a handler that has to tell an overflow.
 unsigned long iron_stopwatch_stack_top = 0, iron_stopwatch_stack_size = 0;

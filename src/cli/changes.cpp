@@ -33,16 +33,19 @@ int tell_changes(const Options &options, const ChangesChoice &choice) {
     const ResultFolder earlier = read_result_folder(choice.earlier), later = read_result_folder(choice.later);
     const std::vector<std::string> ground = ground_changes(earlier.heading, later.heading),
                                    inputs = input_changes(earlier.heading, later.heading);
+    const std::optional<Drift> drift =
+        drift_between(earlier.results, later.results, untouched_solutions(earlier.heading, later.heading));
     const std::vector<Change> changes =
-        changes_between(earlier.results, later.results, worse_by, ground.empty());
+        changes_between(earlier.results, later.results, worse_by, ground.empty(), drift);
     if (options.json)
-        fmt::print("{}", changes_json(changes, later.size_name, worse_by, ground, inputs));
+        fmt::print("{}", changes_json(changes, drift, later.size_name, worse_by, ground, inputs));
     else {
         for (const std::string &one : ground)
             fmt::print("{}",
                        wrapped("Beware: " + one + ". Times are told, but do not count.", terminal_width, 2));
         for (const std::string &one : inputs)
             fmt::print("{}", wrapped("Beware: " + one + ".", terminal_width, 2));
+        if (drift) fmt::print("{}", drift_text(*drift));
         fmt::print("{}", changes_text(changes, later.size_name, options.verbose));
     }
     return std::any_of(changes.begin(), changes.end(), [](const Change &change) { return change.counts; })

@@ -95,6 +95,7 @@ std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *a
 Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
                    std::vector<Measurement> measurements, const MemoryCurve &memory, FitStore &store);
 Fitted fit_stage(const Session &session);
+std::vector<MeetsTarget> target_met(const Session &session, const Fitted &fitted, const TargetLimits &limits);
 std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted);
 // The verdicts as a table with their reasons, and what is to be known of whole programs.
 std::string findings_text(const Session &session, const Fitted &fitted,

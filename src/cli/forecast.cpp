@@ -115,7 +115,7 @@ void ask_for_target(const Session &session, const Fitted &fitted, const Outlook 
                     ForecastFindings &findings) {
     if (!session.problem.target) return;
     TargetLimits limits = target_limits(session.problem);
-    findings.target = outlook.meets(limits, fitted.claims, fitted.memory);
+    findings.target = target_met(session, fitted, limits);
     const std::string &first = session.problem.sizes.front().name;
     if (const auto step = outlook.time_a_step();
         step && limits.time_ns && session.problem.sizes.size() == 1) {

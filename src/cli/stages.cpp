@@ -92,20 +92,36 @@ std::vector<NamedNeed> open_needs(const Session &session, const std::vector<Solu
     for (const SolutionClaims &one : claims)
         for (const std::string &shape : session.shape_names())
             needs.push_back({one.solution, shape, true, 0, false});
-    for (const JudgedClaim &one :
-         judge_claims(claims, fitted.growths, session.problem.sizes.front().name, memory)) {
-        if (one.judgement.verdict == Verdict::holds) continue;
-        const bool open = one.judgement.verdict == Verdict::undecided;
+    const std::string &swept = session.problem.sizes.front().name;
+    const auto each_need = [&](const JudgedClaim &one, const auto &change) {
         for (NamedNeed &need : needs)
             if (need.solution == one.solution &&
-                (one.judgement.worst_shape.empty() || need.shape == one.judgement.worst_shape)) {
-                need.decided = need.decided && !open;
-                need.more_inputs = true; // no claim is refused for the luck of one input
-                const auto &decide = one.judgement.would_decide;
-                if (open && decide && decide->size_name == session.problem.sizes.front().name)
-                    need.up_to = std::max(need.up_to, decide->size);
-            }
+                (one.judgement.worst_shape.empty() || need.shape == one.judgement.worst_shape))
+                change(need);
+    };
+    for (const JudgedClaim &one : judge_claims(claims, fitted.growths, swept, memory)) {
+        if (one.judgement.verdict == Verdict::holds) continue;
+        const bool open = one.judgement.verdict == Verdict::undecided;
+        each_need(one, [&](NamedNeed &need) {
+            need.decided = need.decided && !open;
+            need.more_inputs = true; // no claim is refused for the luck of one input
+            const auto &decide = one.judgement.would_decide;
+            if (open && decide && decide->size_name == swept) need.up_to = std::max(need.up_to, decide->size);
+        });
     }
+    // Nor barely kept by that luck, on any shape.
+    constexpr double barely = -3;
+    std::vector<SolutionClaims> by_shape = claims;
+    for (SolutionClaims &one : by_shape) {
+        std::vector<Claim> each;
+        for (const Claim &claim : one.claims)
+            for (const std::string &shape : session.shape_names())
+                if (claim.shape == "every" || claim.shape == shape)
+                    each.push_back({claim.metric, shape, claim.bound});
+        one.claims = std::move(each);
+    }
+    for (const JudgedClaim &one : judge_claims(by_shape, fitted.growths, swept, memory))
+        if (one.judgement.evidence > barely) each_need(one, [](NamedNeed &need) { need.more_inputs = true; });
     return needs;
 }
 
@@ -191,11 +207,19 @@ std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *a
     return all;
 }
 
+namespace {
+
+// Tells the places where the first size grows and the others have their usual values.
+std::function<bool(const Sizes &)> on_sweep(const Session &session) {
+    return [sweep = size_lines(session.problem, {}).front()](const Sizes &sizes) {
+        return sweep.at(sizes.at(sweep.grows)) == sizes;
+    };
+}
+
+} // namespace
+
 Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
                    std::vector<Measurement> measurements, const MemoryCurve &memory, FitStore &store) {
-    // Growth in the first size: where the others have their usual values.
-    const SizeLine sweep = size_lines(session.problem, {}).front();
-    const auto on_sweep = [&](const Sizes &sizes) { return sweep.at(sizes.at(sweep.grows)) == sizes; };
     Fitted fitted{{}, {}, std::move(measurements), std::move(claims), memory};
     std::vector<std::string> names;
     std::map<std::string, const SolutionClaims *> claims_by_name;
@@ -203,8 +227,8 @@ Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
         names.push_back(one.solution);
         claims_by_name[one.solution] = &one;
     }
-    fitted.series =
-        all_series(fitted.measurements, names, session.shape_names(), session.problem.size_names(), on_sweep);
+    fitted.series = all_series(fitted.measurements, names, session.shape_names(),
+                               session.problem.size_names(), on_sweep(session));
     const std::vector<NamedSeries> &series = fitted.series;
     const std::vector<Relation> relations = session.problem.relations();
     std::vector<const JointCandidates *> candidates;
@@ -220,6 +244,28 @@ Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
     });
     store.keep(series, fitted.growths);
     return fitted;
+}
+
+std::vector<MeetsTarget> target_met(const Session &session, const Fitted &fitted,
+                                    const TargetLimits &limits) {
+    std::vector<NamedSeries> series = fitted.series;
+    std::vector<SeriesGrowth> growths = fitted.growths;
+    if (limits.space_bytes) {
+        std::vector<std::string> names;
+        std::set<std::string> whole_programs;
+        for (const SolutionClaims &one : fitted.claims) {
+            names.push_back(one.solution);
+            if (one.whole_program) whole_programs.insert(one.solution);
+        }
+        CandidateStore store;
+        for (NamedSeries &one :
+             memory_series(fitted.measurements, names, whole_programs, session.shape_names(),
+                           session.problem.size_names(), on_sweep(session))) {
+            growths.push_back(fit_one(one, {}, store.of(one.cells, session.problem.relations())));
+            series.push_back(std::move(one));
+        }
+    }
+    return Outlook(series, growths).meets(limits, fitted.claims, fitted.memory);
 }
 
 Fitted fit_stage(const Session &session) {
@@ -260,7 +306,7 @@ WorkingSets working_sets_of(const Session &session, const std::vector<Measuremen
     sets.caches = caches_in(heading);
     const SizeLine sweep = size_lines(session.problem, {}).front();
     for (const Measurement &m : measurements) {
-        if (m.kind != "space" || m.space.input_bytes == 0) continue;
+        if (m.kind != "space" || m.space.input_bytes < 0) continue;
         const double size = m.sizes.at(sweep.grows);
         if (sweep.at(size) != m.sizes) continue;
         double &bytes = sets.bytes[{m.solution, m.shape}][size];
@@ -302,11 +348,8 @@ std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
         working_sets_of(session, fitted.measurements)));
     add(comparison_figures(session.problem.title, comparison, names));
     add(map_figures(session.problem.title, fitted.growths, names, session.problem.relations()));
-    if (limits) {
-        const Outlook outlook(fitted.series, fitted.growths);
-        add(target_figures(session.problem.title, outlook.meets(*limits, fitted.claims, fitted.memory),
-                           *limits, names));
-    }
+    if (limits)
+        add(target_figures(session.problem.title, target_met(session, fitted, *limits), *limits, names));
     if (find_program("gnuplot").empty())
         throw Error(Category::not_possible, "gnuplot is not installed: no figures were drawn",
                     "on Debian: apt-get install gnuplot-nox; the tables are in " +

@@ -263,7 +263,7 @@ Measurement Bench::weighed(const std::string &input, const Measurement &blank) {
                whole(reply, "allocations"),
                reply.values.contains("grain_bytes") ? whole(reply, "grain_bytes") : fine_grain,
                whole(reply, "resident_peak_bytes"),
-               whole(reply, "input_bytes")};
+               reply.values.contains("input_bytes") ? whole(reply, "input_bytes") : -1};
     return m;
 }
 

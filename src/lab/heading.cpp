@@ -1,16 +1,20 @@
 #include "lab/heading.h"
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
+#include <sstream>
 
 #include "core/bound/print.h"
 #include "lab/keeper.h"
+#include "lab/language.h"
 #include "records/digest.h"
 #include "records/files.h"
 
 namespace iron {
 
+namespace fs = std::filesystem;
 using nlohmann::ordered_json;
 
 namespace {
@@ -35,10 +39,48 @@ std::string inputs_digest(const Problem &problem) {
     return hex_digest(text);
 }
 
+bool is_source_of_any(const Problem &problem, const fs::path &file) {
+    return std::any_of(problem.solutions.begin(), problem.solutions.end(), [&](const Solution &solution) {
+        return std::any_of(solution.sources.begin(), solution.sources.end(), [&](const std::string &source) {
+            return (problem.folder / source).lexically_normal() == file;
+        });
+    });
+}
+
+// The sources, and what lies beside them to be read along: headers by their #include "…", in other languages
+// the modules of the same folder.
+std::set<fs::path> files_of(const Problem &problem, const Solution &solution) {
+    std::set<fs::path> files;
+    std::vector<fs::path> open;
+    for (const std::string &source : solution.sources)
+        open.push_back((problem.folder / source).lexically_normal());
+    const auto look_at = [&](const fs::path &file) {
+        if (fs::is_regular_file(file)) open.push_back(file.lexically_normal());
+    };
+    while (!open.empty()) {
+        const fs::path file = open.back();
+        open.pop_back();
+        if (!fs::is_regular_file(file) || !files.insert(file).second) continue;
+        const Language *language = language_of(file.string());
+        if (!language || language->name == "C" || language->name == "C++") {
+            std::istringstream lines(read_file(file));
+            for (std::string line; std::getline(lines, line);)
+                if (char header[256]; std::sscanf(line.c_str(), " # include \"%255[^\"]\"", header) == 1)
+                    look_at(file.parent_path() / header);
+            continue;
+        }
+        for (const auto &entry : fs::directory_iterator(file.parent_path()))
+            if (entry.path().extension() == file.extension() &&
+                !is_source_of_any(problem, entry.path().lexically_normal()))
+                look_at(entry.path());
+    }
+    return files;
+}
+
 ordered_json solution_json(const Problem &problem, const Solution &solution) {
     std::string sources;
-    for (const std::string &source : solution.sources)
-        sources += text_of(problem, source);
+    for (const fs::path &file : files_of(problem, solution))
+        sources += read_file(file);
     return {{"source_digest", hex_digest(sources)},
             {"flags", solution.flags},
             {"build", solution.build},
@@ -118,6 +160,15 @@ std::vector<std::string> input_changes(const std::string &earlier, const std::st
     if (differs(a, b, "seed")) changes.push_back("the seed is another one");
     if (differs(a, b, "cold")) changes.push_back("cold and warm calls can't be mixed");
     return changes;
+}
+
+std::set<std::string> untouched_solutions(const std::string &earlier, const std::string &later) {
+    std::set<std::string> untouched;
+    if (!ground_changes(earlier, later).empty() || !input_changes(earlier, later).empty()) return untouched;
+    const ordered_json a = ordered_json::parse(earlier), b = ordered_json::parse(later);
+    for (const auto &[name, now] : b.at("solutions").items())
+        if (a.at("solutions").contains(name) && a["solutions"][name] == now) untouched.insert(name);
+    return untouched;
 }
 
 std::vector<std::string> mixing_hindered_by(const std::string &earlier, const std::string &later) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstdint>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -29,6 +30,10 @@ std::string heading_of(const Problem &problem, const std::vector<Built> &built, 
 // and `later` are headings of a journal.
 std::vector<std::string> ground_changes(const std::string &earlier, const std::string &later);
 std::vector<std::string> input_changes(const std::string &earlier, const std::string &later);
+
+// Solutions that are the same in both, sources, flags and commands, where machine, compilers and inputs are
+// the same, too: only the machine's state can set their times apart.
+std::set<std::string> untouched_solutions(const std::string &earlier, const std::string &later);
 
 // What keeps readings under the earlier heading from being mixed with those under the later one: both of the
 // above, and solutions that changed. Solutions that only one of them knows are no hindrance.

@@ -169,7 +169,8 @@ class Measuring {
         for (const SizeLine &line : lines_) {
             plan.lines.push_back({line.sizes, line.below, {}});
             for (const double size : line.sizes)
-                plan.lines.back().on_first.push_back(line.at(size).at(lines_[0].grows));
+                plan.lines.back().on_first.push_back(
+                    line.waits_for.value_or(line.at(size).at(lines_[0].grows)));
         }
         for (const Bench &bench : benches_)
             plan.counted.push_back(bench.counts());
@@ -188,13 +189,18 @@ class Measuring {
             ++solution;
         }
         if (shape == shapes_.end() || solution == static_cast<int>(benches_.size())) return std::nullopt;
+        // On the line whose ladder it stands on; sizes put in between stand on none.
+        std::optional<Cell> between;
         for (std::size_t line = 0; line < lines_.size(); ++line) {
-            const double size = m.sizes.at(lines_[line].grows);
-            if (lines_[line].at(size) == m.sizes)
-                return Cell{solution, static_cast<int>(shape - shapes_.begin()), static_cast<int>(line),
+            const SizeLine &here = lines_[line];
+            const double size = m.sizes.at(here.grows);
+            if (here.at(size) != m.sizes) continue;
+            const Cell cell{solution, static_cast<int>(shape - shapes_.begin()), static_cast<int>(line),
                             size};
+            if (std::find(here.sizes.begin(), here.sizes.end(), size) != here.sizes.end()) return cell;
+            if (!between) between = cell;
         }
-        return std::nullopt;
+        return between;
     }
 
     void recall(Planner &planner) {

@@ -47,6 +47,40 @@ Range range_of_size(const Problem &problem, const SizeRule &rule, const Sizes &u
     return {start, to, std::clamp(usual_of(rule, others), start, to), std::max(to, top)};
 }
 
+// Up to the task's own sizes by doublings, so that what they will cost is seen coming.
+std::optional<SizeLine> line_to_target(const Problem &problem, const std::vector<Range> &ranges,
+                                       const Sizes &upto) {
+    if (!problem.target) return std::nullopt;
+    const Sizes target = cut(problem, problem.target->sizes);
+    for (const auto &[name, size] : problem.target->sizes)
+        if (target.at(name) != size) return std::nullopt;
+    for (const auto &[name, most] : upto)
+        if (target.at(name) > most) return std::nullopt;
+    const SizeRule &first = problem.sizes.front();
+    const double top = target.at(first.name), start = ranges[0].start;
+    constexpr double largest_exponential = 64; // there half the size tells nothing
+    SizeLine line{"target", first.name, {}, {}, {}, {}};
+    for (double part = top <= largest_exponential  ? 1
+                       : problem.sizes.size() == 1 ? 2
+                                                   : 4;
+         part >= 1; part /= 2)
+        if (const double size = std::round(top / part); size >= start || part == 1)
+            line.sizes.push_back(size);
+    line.waits_for = line.sizes.front();
+    line.at = [&problem, ranges, target, top, start](double size) {
+        if (size == top) return target;
+        const double share = std::log(size / start) / std::log(top / start);
+        Sizes wanted{{problem.sizes[0].name, size}};
+        for (std::size_t j = 1; j < ranges.size(); ++j) {
+            const std::string &name = problem.sizes[j].name;
+            const double least = std::min(ranges[j].start, target.at(name));
+            wanted[name] = least * std::pow(target.at(name) / least, share);
+        }
+        return cut(problem, wanted);
+    };
+    return line;
+}
+
 } // namespace
 
 std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto) {
@@ -58,7 +92,7 @@ std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto) {
     const auto sweep = [&](std::size_t i, const std::string &name, const Sizes &others, double factor,
                            bool to_the_top = false) {
         const SizeRule &rule = problem.sizes[i];
-        SizeLine line{name, rule.name, {}, {}, {}};
+        SizeLine line{name, rule.name, {}, {}, {}, {}};
         line.at = [&problem, others, swept = rule.name](double size) {
             Sizes wanted = others;
             wanted[swept] = size;
@@ -78,7 +112,10 @@ std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto) {
                 line.below.push_back(size);
         lines.push_back(std::move(line));
     }
-    if (count < 2) return lines;
+    if (count < 2) {
+        if (auto target = line_to_target(problem, ranges, upto)) lines.push_back(std::move(*target));
+        return lines;
+    }
     const auto others_at = [&](std::size_t swept, double Range::*which, double share) {
         Sizes others;
         for (std::size_t j = 0; j < count; ++j)
@@ -94,7 +131,8 @@ std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto) {
         lines.push_back(sweep(i, name + " with the others high", others_at(i, nullptr, 0.5), 4, true));
     }
     // All together, evenly in logarithms; named by the first size.
-    SizeLine diagonal{"diagonal", problem.sizes[0].name, ladder(ranges[0].start, ranges[0].to, 2), {}, {}};
+    SizeLine diagonal{"diagonal", problem.sizes[0].name, ladder(ranges[0].start, ranges[0].to, 2), {}, {},
+                      {}};
     diagonal.at = [&problem, ranges](double size) {
         const double span = std::log(ranges[0].to / ranges[0].start);
         const double share = span > 0 ? std::log(size / ranges[0].start) / span : 0;
@@ -114,6 +152,7 @@ std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto) {
         }
         lines.push_back(sweep(0, share < 0 ? "grid, low row" : "grid, high row", others, 8));
     }
+    if (auto target = line_to_target(problem, ranges, upto)) lines.push_back(std::move(*target));
     return lines;
 }
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -15,11 +16,15 @@ struct SizeLine {
     std::vector<double> sizes;       // the ladder
     std::vector<double> below;       // under it, for a series that stays short
     std::function<Sizes(double)> at; // every size, at one of those numbers
+    // The first size that a solution has to have come to on the first line before it is read here; else it is
+    // each place's own.
+    std::optional<double> waits_for = {};
 };
 
 // One size: its ladder. Several: each swept with the others at `usual`, at their smallest and at a large
 // value, all together along the diagonal, and the rows of a small grid; the first line is always the first
-// size's sweep. `upto`: largest sizes to measure, beside the problem's own.
+// size's sweep. Where the problem has a target within its ranges, the last one leads up to it. `upto`:
+// largest sizes to measure, beside the problem's own.
 std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto);
 
 } // namespace iron

@@ -246,13 +246,19 @@ ordered_json change_json(const Change &change) {
 
 } // namespace
 
-std::string changes_json(const std::vector<Change> &changes, const std::string &size_name, double worse_by,
+std::string changes_json(const std::vector<Change> &changes, const std::optional<Drift> &drift,
+                         const std::string &size_name, double worse_by,
                          const std::vector<std::string> &ground, const std::vector<std::string> &inputs) {
     ordered_json j = document("changes");
     j["size"] = size_name;
     j["worse_by"] = number(worse_by);
     j["other_ground"] = ground;
     j["other_inputs"] = inputs;
+    j["drift"] = nullptr;
+    if (drift)
+        j["drift"] = {{"ratio", number(drift->ratio)},
+                      {"interval", both(drift->interval)},
+                      {"solutions", drift->solutions}};
     j["changes"] = ordered_json::array();
     for (const Change &change : changes)
         j["changes"].push_back(change_json(change));

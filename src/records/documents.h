@@ -31,7 +31,8 @@ std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Si
                           const std::vector<ClassCost> &classes, const SelfCheck &check);
 
 // What `changes --json` prints. `ground` and `inputs`: what sets the two apart beside the solutions.
-std::string changes_json(const std::vector<Change> &changes, const std::string &size_name, double worse_by,
+std::string changes_json(const std::vector<Change> &changes, const std::optional<Drift> &drift,
+                         const std::string &size_name, double worse_by,
                          const std::vector<std::string> &ground, const std::vector<std::string> &inputs);
 
 } // namespace iron

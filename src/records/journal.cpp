@@ -71,7 +71,7 @@ Measurement measurement_of(const ordered_json &j) {
     m.space = {bytes("space_bytes"),         bytes("heap_peak_bytes"),
                bytes("answer_bytes"),        bytes("stack_peak_bytes"),
                bytes("allocations"),         j.value("grain_bytes", std::int64_t{16}),
-               bytes("resident_peak_bytes"), bytes("input_bytes")};
+               bytes("resident_peak_bytes"), j.value("input_bytes", std::int64_t{-1})};
     m.answer_digest = j.value("answer_digest", "");
     return m;
 }
@@ -124,7 +124,7 @@ std::string journal_line(const Measurement &m) {
         j["allocations"] = m.space.allocations;
         j["grain_bytes"] = m.space.grain_bytes;
         if (m.space.resident_peak_bytes > 0) j["resident_peak_bytes"] = m.space.resident_peak_bytes;
-        if (m.space.input_bytes > 0) j["input_bytes"] = m.space.input_bytes;
+        if (m.space.input_bytes >= 0) j["input_bytes"] = m.space.input_bytes;
     }
     if (!m.answer_digest.empty()) j["answer_digest"] = m.answer_digest;
     return with_check(j);
@@ -272,6 +272,28 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
                 all.push_back({solution, shape, metric, std::move(series),
                                cells_from(here->second.cells, names, grain)});
             }
+    return all;
+}
+
+std::vector<NamedSeries>
+memory_series(const std::vector<Measurement> &measurements, const std::vector<std::string> &solutions,
+              const std::set<std::string> &whole_programs, const std::vector<std::string> &shapes,
+              const std::vector<std::string> &names, const std::function<bool(const Sizes &)> &on_sweep) {
+    std::vector<Measurement> known;
+    for (Measurement m : measurements) {
+        if (m.kind != "space") continue;
+        SpaceReading &space = m.space;
+        if (whole_programs.contains(m.solution))
+            space.space_bytes = space.resident_peak_bytes;
+        else if (space.input_bytes >= 0)
+            space.space_bytes += space.input_bytes + space.answer_bytes;
+        else
+            continue;
+        known.push_back(std::move(m));
+    }
+    std::vector<NamedSeries> all = all_series(known, solutions, shapes, names, on_sweep);
+    for (NamedSeries &one : all)
+        one.metric = "memory";
     return all;
 }
 

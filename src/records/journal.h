@@ -3,7 +3,7 @@
 
 #include <filesystem>
 #include <functional>
-#include <optional>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -37,7 +37,7 @@ struct SpaceReading {
     std::int64_t allocations = 0;
     std::int64_t grain_bytes = 16;        // differences below this say nothing
     std::int64_t resident_peak_bytes = 0; // of the whole process; 0 where it was not read
-    std::int64_t input_bytes = 0; // what the input takes as the call finds it; 0 where that is not known
+    std::int64_t input_bytes = -1;        // of heap, that the input takes as the call finds it; -1: not known
 };
 
 struct Measurement {
@@ -112,5 +112,12 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
                                     const std::vector<std::string> &shapes,
                                     const std::vector<std::string> &names,
                                     const std::function<bool(const Sizes &)> &on_sweep);
+
+// Series of metric "memory", bytes: all that a call holds, input, answer and space; of whole programs the
+// resident peak. None where it is not known what the input takes.
+std::vector<NamedSeries>
+memory_series(const std::vector<Measurement> &measurements, const std::vector<std::string> &solutions,
+              const std::set<std::string> &whole_programs, const std::vector<std::string> &shapes,
+              const std::vector<std::string> &names, const std::function<bool(const Sizes &)> &on_sweep);
 
 } // namespace iron

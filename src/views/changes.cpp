@@ -1,12 +1,31 @@
 #include "views/changes.h"
 
+#include <cmath>
 #include <fmt/format.h>
 
+#include "core/claim/words.h"
 #include "views/compare.h"
 #include "views/tables.h"
 #include "views/text.h"
 
 namespace iron {
+
+std::string drift_text(const Drift &drift) {
+    constexpr double next_to_nothing = 0.03;
+    if (std::abs(std::log(drift.ratio)) < next_to_nothing) return "";
+    constexpr std::size_t most_named = 3;
+    std::string named;
+    for (std::size_t i = 0; i < std::min(most_named, drift.solutions.size()); ++i)
+        named += (i ? ", " : "") + drift.solutions[i];
+    if (drift.solutions.size() > most_named)
+        named += fmt::format(" and {} more", drift.solutions.size() - most_named);
+    return wrapped(
+        fmt::format("Unchanged sources ({}) took {} times as long as before ({} to {}): the machine "
+                    "was {}. Other times are told less that.",
+                    named, three_digits(drift.ratio), three_digits(drift.interval.first),
+                    three_digits(drift.interval.second), drift.ratio > 1 ? "slower" : "faster"),
+        terminal_width, 2);
+}
 
 std::string changes_text(const std::vector<Change> &changes, const std::string &size_name, bool everything) {
     std::string text, last;

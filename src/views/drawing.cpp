@@ -83,9 +83,27 @@ std::string tics_of(Scale scale, double low, double high) {
     return tics(low, high, scale == Scale::time, std::log10(high / low) > roomy ? 2 : 1);
 }
 
+// The least that a logarithmic axis shows: a call may take no more than an empty one, or no byte.
+double least_shown(Scale scale) { return scale == Scale::time ? 0.01 : scale == Scale::bytes ? 1 : 1e-9; }
+
+std::vector<DrawnLine> as_shown(std::vector<DrawnLine> lines, const Axes &axes) {
+    const double least_x = axes.linear_x ? -1e300 : least_shown(axes.x_scale),
+                 least_y = least_shown(axes.y_scale);
+    const auto raise = [](double &value, double least) { value = std::max(value, least); };
+    for (DrawnLine &line : lines) {
+        for (Dot &dot : line.dots)
+            raise(dot.x, least_x), raise(dot.y, least_y), raise(dot.low, least_y), raise(dot.high, least_y);
+        for (auto *points : {&line.curve, &line.forecast})
+            for (auto &[x, y] : *points)
+                raise(x, least_x), raise(y, least_y);
+    }
+    return lines;
+}
+
 } // namespace
 
-Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<DrawnLine> &lines) {
+Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<DrawnLine> &given) {
+    const std::vector<DrawnLine> lines = as_shown(given, axes);
     Figure made{name, "", ""};
     double low_x = 1e300, high_x = 0, low_y = 1e300, high_y = 0;
     for (const DrawnLine &line : lines)

@@ -38,7 +38,7 @@ struct Axes {
     bool linear_x = false; // else logarithmic; y always is
 };
 
-// Everything drawn is above 0 but for x on a linear axis.
+// What lies below the least that a logarithmic axis shows (0.01 ns, 1 byte) is drawn there.
 Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<DrawnLine> &lines);
 
 // A field over two sizes with what was read there.

@@ -50,11 +50,13 @@ std::string demand_text(const Demand &demand) {
     if (demand.what == "answers") return "wrong: " + demand.words;
     const bool limit = demand.what == "time" || demand.what == "memory";
     if (!limit) return fmt::format("{}: {}", demand.what, word_for(demand.meets));
-    if (!demand.words.empty()) return fmt::format("{}: {}", demand.what, demand.words);
+    if (!demand.words.empty() && demand.value == 0) return fmt::format("{}: {}", demand.what, demand.words);
     const std::string metric = demand.what == "time" ? "time" : "space";
-    return fmt::format("{}: {}, {} [{}] {}", demand.what, word_for(demand.meets),
-                       reading_text(demand.value, metric), interval_text(demand.interval, metric),
-                       demand.measured ? "measured" : "forecast");
+    const bool exact = demand.interval.first == demand.interval.second;
+    return fmt::format(
+        "{}: {}, {}{} {}{}", demand.what, word_for(demand.meets), reading_text(demand.value, metric),
+        exact ? "" : " [" + interval_text(demand.interval, metric) + "]",
+        demand.measured ? "measured" : "forecast", demand.words.empty() ? "" : ", without the input");
 }
 
 std::string target_text(const ForecastFindings &f) {

@@ -48,5 +48,22 @@ TEST(Forecasts, WhatIsMissingOrWrongIsAnErrorWithAdvice) {
     expect_contains(fault({"n=0"}), "starts at 1");
 }
 
+TEST(Forecasts, TheTargetIsMeasuredWhereTheBudgetAllows) {
+    const Folder folder;
+    folder.good();
+    folder.levels(Folder::table("scan", "O(n)"), "[target]\nn = 5000\ntime = \"1 s\"\nmemory = \"1 MiB\"\n");
+    ASSERT_EQ(folder.run({"run", "--budget", "2s", "--shapes", "calm", "--quiet"}).status, 0);
+    const auto target = nlohmann::json::parse(folder.run({"forecast", "--json"}).out).at("target");
+    ASSERT_EQ(target.size(), 2u);
+    for (const auto &demand : target) {
+        EXPECT_EQ(demand.at("by"), "measured");
+        EXPECT_EQ(demand.at("meets"), "yes");
+        EXPECT_EQ(demand.at("reason"), "");
+    }
+    // All that a call holds: four bytes a level of input, beside little else.
+    EXPECT_GE(target[1].at("value"), 20000);
+    EXPECT_LE(target[1].at("value"), 24000);
+}
+
 } // namespace
 } // namespace iron::test

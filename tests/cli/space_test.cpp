@@ -57,6 +57,9 @@ TEST(Space, IsExactToTheByte) {
     auto spaces = spaces_in(folder);
     ASSERT_EQ(spaces.size(), 8u);
     for (const double n : {16.0, 128.0, 1024.0}) {
+        // The levels, and the little that the allocator adds.
+        EXPECT_GE(spaces["nothing"].at(n).input_bytes, 4 * n);
+        EXPECT_LE(spaces["nothing"].at(n).input_bytes, 4 * n + 64);
         const auto heap = [&](const char *name) {
             return static_cast<double>(spaces[name].at(n).space_bytes - spaces[name].at(n).stack_peak_bytes);
         };
@@ -100,6 +103,8 @@ TEST(Space, TheAnswerIsSetApart) {
               0);
     auto spaces = spaces_in(folder);
     for (const int n : {16, 512}) {
+        EXPECT_GE(spaces["pushed"].at(n).input_bytes, 0); // a number by itself
+        EXPECT_LE(spaces["pushed"].at(n).input_bytes, 32);
         const auto heap = [&](const char *name) {
             return spaces[name].at(n).space_bytes - spaces[name].at(n).stack_peak_bytes;
         };

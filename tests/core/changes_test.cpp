@@ -53,6 +53,40 @@ TEST(Changes, OtherGrowthIsToldAsSuch) {
     EXPECT_EQ(only(results(1, 1.5, 1), results(5, 1, 2)).kind, Change::Kind::grows_slower);
 }
 
+// Two solutions: one that nobody touches, and one by its own factor; all of it on a machine `slower` times
+// as slow.
+Results two(double slower, double own, unsigned seed) {
+    Results both;
+    both.series = {{"kept", "calm", "time", timed(3 * slower, 1, seed)},
+                   {"edited", "calm", "time", timed(5 * slower * own, 1, seed + 50)}};
+    both.standings = {{"kept", "agrees", {}}, {"edited", "agrees", {}}};
+    return both;
+}
+
+TEST(Changes, ASlowerMachineIsNotHeldAgainstTheSolutions) {
+    const Results before = two(1, 1, 1), slow = two(1.5, 1, 2), worse = two(1.5, 1.4, 3);
+    const auto drift = drift_between(before, slow, {"kept"});
+    ASSERT_TRUE(drift);
+    EXPECT_NEAR(drift->ratio, 1.5, 0.03);
+    EXPECT_EQ(drift->solutions, std::vector<std::string>{"kept"});
+    EXPECT_NE(drift_text(*drift).find("(kept) took 1."), std::string::npos) << drift_text(*drift);
+    for (const Change &change : changes_between(before, slow, 0.05, true, drift))
+        EXPECT_EQ(change.kind, Change::Kind::same) << change.solution;
+    for (const Change &change :
+         changes_between(before, worse, 0.05, true, drift_between(before, worse, {"kept"}))) {
+        EXPECT_EQ(change.counts, change.solution == "edited");
+        if (change.counts) EXPECT_NEAR(change.course.ratio, 1.4, 0.05);
+    }
+}
+
+TEST(Changes, WithoutASourceThatIsTheSameNothingTellsOfTheMachine) {
+    EXPECT_FALSE(drift_between(two(1, 1, 1), two(1.5, 1, 2), {}));
+    EXPECT_FALSE(drift_between(results(5, 1, 1), two(1.5, 1, 2), {"kept"}));
+    const auto none = drift_between(two(1, 1, 1), two(1, 1, 2), {"kept", "edited"});
+    ASSERT_TRUE(none);
+    EXPECT_EQ(drift_text(*none), ""); // as fast as before
+}
+
 TEST(Changes, OnAnotherMachineTimesDoNotCount) {
     const Change worse = only(results(5, 1, 1), results(9, 1, 2), false);
     EXPECT_EQ(worse.kind, Change::Kind::worse);

@@ -78,6 +78,14 @@ TEST(SpaceClaim, RoomToSpareIsNoGrowth) {
               Verdict::exceeded);
 }
 
+TEST(SpaceClaim, ATopOffTheLadderHidesNoGrowth) {
+    // A recursion a logarithm deep, up to a target and its half, that are on no doubling of the ladder.
+    Series series = counted_series([](double n) { return 16 + 20 * std::floor(std::log2(n)); }, 16, 1e8);
+    for (const double n : {5e8, 1e9})
+        series.points.push_back({n, {{0, 0, 16 + 20 * std::floor(std::log2(n))}}});
+    EXPECT_EQ(on_space("O(1)", fit_growth(series, {Noise::weighed, {}})), Verdict::exceeded);
+}
+
 TEST(SpaceClaim, ATableThatHasJustDoubledIsNoGrowth) {
     // As read off a hash table, up to a size at which it had just doubled.
     const double read[] = {4080, 4120,  4704,  4712,  5968,  5992,  8640,  8640,

@@ -30,6 +30,33 @@ TEST(SizeLines, OneSizeIsOneLadder) {
     EXPECT_EQ(size_lines(problem, {{"n", 200}})[0].sizes.back(), 200);
 }
 
+TEST(SizeLines, TheLastOneLeadsUpToTheTarget) {
+    const Workspace folder;
+    const Problem one = problem_in(folder, "n = { from = 0, to = 1000 }\n[target]\nn = 700\n");
+    const auto lines = size_lines(one, {});
+    ASSERT_EQ(lines.size(), 2u);
+    EXPECT_EQ(lines[1].sizes, (std::vector<double>{350, 700}));
+    EXPECT_EQ(lines[1].at(700), (Sizes{{"n", 700}}));
+    EXPECT_EQ(lines[1].waits_for, 350);
+    EXPECT_EQ(size_lines(one, {{"n", 500}}).size(), 1u); // not asked for
+    const Problem beyond = problem_in(folder, "n = { from = 0, to = 1000 }\n[target]\nn = 5000\n");
+    EXPECT_EQ(size_lines(beyond, {}).size(), 1u); // no such input may be made
+    const Problem small = problem_in(folder, "n = { from = 0, to = 1000 }\n[target]\nn = 30\n");
+    EXPECT_EQ(size_lines(small, {})[1].sizes, (std::vector<double>{30})); // half would tell nothing of 2^n
+}
+
+TEST(SizeLines, ATargetOfSeveralSizesIsComeUpToWithAll) {
+    const Workspace folder;
+    const Problem problem = problem_in(folder, "n = { from = 0, to = 100_000 }\nk = { from = 1, to = \"n\", "
+                                               "usual = 100 }\n[target]\nn = 40_000\nk = 20_000\n");
+    const SizeLine line = size_lines(problem, {}).back();
+    ASSERT_EQ(line.name, "target");
+    EXPECT_EQ(line.sizes, (std::vector<double>{10000, 20000, 40000}));
+    EXPECT_EQ(line.at(40000), (Sizes{{"n", 40000}, {"k", 20000}}));
+    EXPECT_GT(line.at(20000).at("k"), 5000);
+    EXPECT_LT(line.at(20000).at("k"), 15000);
+}
+
 TEST(SizeLines, SeveralSizesAreSweptOnEdgesAndAcross) {
     const Workspace folder;
     const Problem problem =
@@ -112,6 +139,27 @@ TEST(Heading, TellsWhatHasChanged) {
     problem_in(folder, sizes);
     write_file(folder.path() / "a.cpp", "int main() { return 0; }\n");
     EXPECT_NE(changes(problem, conditions()).find("source of a"), std::string::npos);
+}
+
+TEST(Heading, AHeaderThatASourceReadsBelongsToIt) {
+    const Workspace folder;
+    const Problem problem = problem_in(folder, "n = { from = 0, to = 1000 }\n");
+    std::vector<Built> built(1);
+    built[0].name = "a";
+    write_file(folder.path() / "a.cpp", "#include <vector>\n  # include \"lock.hpp\"\nint main() {}\n");
+    write_file(folder.path() / "lock.hpp", "#include \"gate.hpp\"\n");
+    write_file(folder.path() / "gate.hpp", "#include \"lock.hpp\"\n"); // round in a circle
+    const std::string before = heading_of(problem, built, conditions());
+    write_file(folder.path() / "beside.hpp", "int nobody_reads_this;\n");
+    EXPECT_EQ(untouched_solutions(before, heading_of(problem, built, conditions())),
+              std::set<std::string>{"a"});
+    write_file(folder.path() / "gate.hpp", "#include \"lock.hpp\"\nint width = 3;\n");
+    const std::string after = heading_of(problem, built, conditions());
+    EXPECT_TRUE(untouched_solutions(before, after).empty());
+    EXPECT_EQ(mixing_hindered_by(before, after), std::vector<std::string>{"the source of a has changed"});
+    Conditions other = conditions();
+    other.seed = 2;
+    EXPECT_TRUE(untouched_solutions(after, heading_of(problem, built, other)).empty()); // other inputs
 }
 
 TEST(Heading, AStoryOrAClaimMayBeMended) {

@@ -148,6 +148,27 @@ TEST(Files, AreReplacedWhole) {
     EXPECT_THROW(write_file("/proc/no/such", "x"), Error);
 }
 
+TEST(Journal, AllThatACallHoldsIsInputAnswerAndSpace) {
+    Measurement m;
+    m.kind = "space";
+    m.shape = "calm";
+    m.sizes = {{"n", 64}};
+    m.solution = "scan";
+    m.space = {2000, 2000, 8, 16, 3, 16, 9000, 512};
+    Measurement silent = m, program = m;
+    silent.solution = "silent";
+    silent.space.input_bytes = -1;
+    program.solution = "whole";
+    program.space.input_bytes = -1;
+    const auto series = memory_series({m, silent, program}, {"scan", "silent", "whole"}, {"whole"}, {"calm"},
+                                      {"n"}, everywhere);
+    ASSERT_EQ(series.size(), 2u);
+    EXPECT_EQ(series[0].metric, "memory");
+    EXPECT_EQ(series[0].series.points[0].readings[0].value, 2520);
+    EXPECT_EQ(series[1].solution, "whole");
+    EXPECT_EQ(series[1].series.points[0].readings[0].value, 9000);
+}
+
 TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
     const Workspace workspace;
     Measurement m;

@@ -221,5 +221,16 @@ TEST(MapFigures, AreForTwoSizesAlone) {
     EXPECT_TRUE(map_figures("Tide", {grown("scan", "steps", linear, 16, 4096, 2)}, {"scan"}, {}).empty());
 }
 
+TEST(Figures, WhatTakesNoTimeIsDrawnAtTheAxisEnd) {
+    const Axes axes{"Planks", "time a call", "space a call", Scale::time, Scale::bytes};
+    const Figure figure = draw_lines(
+        "trade", axes,
+        {{0, "formula", "formula", {{0, 0, 0, 0}}, {}}, {1, "loop", "loop", {{5e6, 640, 640, 640}}, {}}});
+    EXPECT_LT(figure.script.size(), 20000u);
+    for (const char *never : {"inf", "nan", "set xrange [0:", "set yrange [0:"})
+        EXPECT_EQ(figure.script.find(never), std::string::npos) << never;
+    EXPECT_NE(figure.data.find("0.01 1 1 1"), std::string::npos) << figure.data;
+}
+
 } // namespace
 } // namespace iron

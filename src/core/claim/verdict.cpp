@@ -143,16 +143,19 @@ bool below_a_coarse_grain(const Growth &growth) {
 bool room_to_spare(const Growth &growth, const Bound &bound, const std::string &size_name) {
     constexpr double spare = 1.125;
     const Located &last = growth.points.back();
-    constexpr double none = 1e300;
-    double least = none;
-    // The largest size may be off the ladder.
-    for (double apart = 0.1; apart < 0.3 && least == none; apart += 0.16)
+    // The largest size may be off the ladder; then what lies nearest to whole doublings has to do. One size
+    // close below tells nothing.
+    constexpr double far_enough = 2.5; // doublings
+    double least = 1e300;
+    bool far = false;
+    for (double apart = 0.1; apart < 0.3 && !far; apart += 0.16)
         for (const Located &point : growth.points) {
             const double doublings = std::log2(last.size / std::max(point.size, 1.0));
-            if (doublings > 0.5 && std::abs(doublings - std::round(doublings)) < apart)
-                least = std::min(least, ratio_at(point, bound, size_name));
+            if (doublings < 0.5 || std::abs(doublings - std::round(doublings)) >= apart) continue;
+            least = std::min(least, ratio_at(point, bound, size_name));
+            far = far || doublings > far_enough;
         }
-    return least < none && ratio_at(last, bound, size_name) < spare * least;
+    return far && ratio_at(last, bound, size_name) < spare * least;
 }
 
 struct OneShape {

@@ -41,7 +41,12 @@ std::string time_text(double ns) {
     if (size < 999.5) return three_digits(ns) + " ns";
     if (size < 999.5e3) return three_digits(ns / 1e3) + " us";
     if (size < 999.5e6) return three_digits(ns / 1e6) + " ms";
-    return three_digits(ns / 1e9) + " s";
+    const double seconds = ns / 1e9;
+    if (size < 600e9) return three_digits(seconds) + " s";
+    if (size < 7200e9) return three_digits(seconds / 60) + " min";
+    if (size < 3 * 86400e9) return three_digits(seconds / 3600) + " h";
+    if (size < 730 * 86400e9) return three_digits(seconds / 86400) + " d";
+    return three_digits(seconds / 86400 / 365.25) + " years";
 }
 
 std::string bytes_text(double bytes) {

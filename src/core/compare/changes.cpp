@@ -1,6 +1,7 @@
 #include "core/compare/changes.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace iron {
 
@@ -19,12 +20,32 @@ int rank_of(const std::string &word) {
     return word == "undecided" || word.empty() ? 1 : 0;
 }
 
-Change change_of(const NamedSeries &later, const NamedSeries &earlier, double worse_by, bool same_machine) {
+void divide(RatioCourse &course, const Drift &drift) {
+    const auto interval = [&](Interval &one) {
+        one = {one.first / drift.interval.second, one.second / drift.interval.first};
+    };
+    course.ratio /= drift.ratio;
+    interval(course.interval);
+    for (RatioPoint &point : course.points) {
+        point.ratio /= drift.ratio;
+        interval(point.interval);
+    }
+    course.differs = course.interval.first > 1 || course.interval.second < 1;
+}
+
+Change change_of(const NamedSeries &later, const NamedSeries &earlier, double worse_by, bool same_machine,
+                 const std::optional<Drift> &drift) {
     Change change;
     change.solution = later.solution;
     change.shape = later.shape;
     change.metric = later.metric;
     change.course = ratio_between_sessions(later.series, earlier.series, noise_of(later.metric));
+    if (drift && later.metric == "time") {
+        if (std::find(drift->solutions.begin(), drift->solutions.end(), later.solution) !=
+            drift->solutions.end())
+            return change;
+        divide(change.course, *drift);
+    }
     const RatioCourse &course = change.course;
     const double top = course.points.empty() ? 1 : course.points.back().ratio;
     // Growth is another one only where it shows at the top, too.
@@ -66,8 +87,39 @@ const char *word_for(Change::Kind kind) {
     }
 }
 
+std::optional<Drift> drift_between(const Results &earlier, const Results &later,
+                                   const std::set<std::string> &untouched) {
+    std::vector<double> logs;
+    std::set<std::string> solutions;
+    for (const NamedSeries &now : later.series)
+        for (const NamedSeries &then : earlier.series) {
+            if (now.metric != "time" || then.metric != "time" || !untouched.contains(now.solution) ||
+                now.solution != then.solution || now.shape != then.shape)
+                continue;
+            std::vector<double> ratios;
+            for (const RatioPoint &point :
+                 ratio_between_sessions(now.series, then.series, Noise::timed).points)
+                ratios.push_back(std::log(point.ratio));
+            if (ratios.empty()) continue;
+            logs.push_back(quantile(ratios, 0.5));
+            solutions.insert(now.solution);
+        }
+    if (logs.empty()) return std::nullopt;
+    const double middle = quantile(logs, 0.5);
+    double apart = 0.1;
+    if (logs.size() >= 4) {
+        std::vector<double> distances;
+        for (const double one : logs)
+            distances.push_back(std::abs(one - middle));
+        apart = std::max(2 * 1.4826 * quantile(distances, 0.5), 0.03);
+    }
+    return Drift{std::exp(middle),
+                 {std::exp(middle - apart), std::exp(middle + apart)},
+                 {solutions.begin(), solutions.end()}};
+}
+
 std::vector<Change> changes_between(const Results &earlier, const Results &later, double worse_by,
-                                    bool same_machine) {
+                                    bool same_machine, const std::optional<Drift> &drift) {
     std::vector<Change> changes;
     const auto told = [&](Change::Kind kind, const std::string &solution, const std::string &what,
                           const std::string &before, const std::string &after) {
@@ -97,7 +149,7 @@ std::vector<Change> changes_between(const Results &earlier, const Results &later
             for (const NamedSeries &before : earlier.series)
                 if (series.solution == now.solution && before.solution == now.solution &&
                     before.shape == series.shape && before.metric == series.metric) {
-                    Change change = change_of(series, before, worse_by, same_machine);
+                    Change change = change_of(series, before, worse_by, same_machine, drift);
                     if (!change.course.points.empty()) changes.push_back(std::move(change));
                 }
     }

@@ -1,6 +1,8 @@
 // Two results of the same solutions side by side: before and after an edit, or on two machines.
 #pragma once
 
+#include <optional>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -40,9 +42,23 @@ struct Results {
     std::vector<Standing> standings;
 };
 
+// How many times as long solutions took that nobody touched: the machine itself was slower, or faster.
+struct Drift {
+    double ratio = 1;                   // the median of their series
+    Interval interval{1, 1};            // where nineteen of twenty series nobody touched lie
+    std::vector<std::string> solutions; // that tell it
+};
+
+// Nothing where no series of `untouched` was timed in both. Twice 1.4826 times the median distance from the
+// median makes the interval; with fewer than four series it is a tenth to either side, and never less than 3
+// %.
+std::optional<Drift> drift_between(const Results &earlier, const Results &later,
+                                   const std::set<std::string> &untouched);
+
 // Series by series and standing by standing, in the later's order. `worse_by`: what counts, 0.05 for 5 %.
-// `same_machine`: else times are told but never count.
+// `same_machine`: else times are told but never count. With a drift, times of the solutions that tell it are
+// no change, and the others' are divided by it, their intervals widened by its own.
 std::vector<Change> changes_between(const Results &earlier, const Results &later, double worse_by,
-                                    bool same_machine);
+                                    bool same_machine, const std::optional<Drift> &drift = {});
 
 } // namespace iron

@@ -33,7 +33,9 @@ std::optional<Forecast> measured_at(const NamedSeries &series, const Sizes &size
         const auto [least, most] =
             std::minmax_element(cell.cells[0].readings.begin(), cell.cells[0].readings.end(),
                                 [](const auto &a, const auto &b) { return a.value < b.value; });
-        return Forecast{std::exp(located.log_value), {least->value, most->value}, 1};
+        return Forecast{std::clamp(std::exp(located.log_value), least->value, most->value),
+                        {least->value, most->value},
+                        1};
     }
     constexpr double ninety = 1.645;
     const double half = ninety * located.error;
@@ -127,7 +129,14 @@ std::vector<MeetsTarget> Outlook::meets(const TargetLimits &target,
             continue;
         }
         if (target.time_ns) limit("time", "time", *target.time_ns);
-        if (target.space_bytes) limit("memory", "space", *target.space_bytes);
+        if (target.space_bytes) {
+            const bool told = std::any_of(growths_.begin(), growths_.end(), [&](const SeriesGrowth &growth) {
+                return growth.solution == solution.solution && growth.metric == "memory";
+            });
+            limit("memory", told ? "memory" : "space", *target.space_bytes);
+            Demand &demand = one.demands.back();
+            if (!told && demand.words.empty()) demand.words = "space alone: what the input takes is not told";
+        }
         const auto bound = [&](const char *what, const char *metric, const Bound &demanded) {
             SolutionClaims asked = solution;
             asked.claims = {{metric, "every", demanded}};

@@ -30,7 +30,7 @@ struct Demand {
     bool measured = false; // else by forecast (bounds: by verdict)
     double value = 0;      // ns, bytes; of limits only
     std::pair<double, double> interval{0, 0};
-    std::string words; // of bounds: the reason
+    std::string words; // of bounds: the reason; of limits what they leave out, or why nothing is known
 };
 
 struct MeetsTarget {
@@ -62,7 +62,8 @@ class Outlook {
     std::vector<LargestSize> largest_within(const std::string &metric, double limit, const std::string &along,
                                             const Sizes &others) const;
     // Limits by what was measured at just these sizes, else by forecast: yes and no where the whole interval
-    // says so. Bounds like claims.
+    // says so. Memory is that of the metric "memory", or "space" where a solution has none. Bounds like
+    // claims.
     std::vector<MeetsTarget> meets(const TargetLimits &target, const std::vector<SolutionClaims> &solutions,
                                    const std::optional<MemoryCurve> &memory) const;
     // The middle time a step at the largest sizes, over all solutions whose steps were counted.

@@ -8,7 +8,8 @@
 namespace iron {
 
 Noise noise_of(const std::string &metric) {
-    return metric == "time" ? Noise::timed : metric == "space" ? Noise::weighed : Noise::counted;
+    if (metric == "time") return Noise::timed;
+    return metric == "space" || metric == "memory" ? Noise::weighed : Noise::counted;
 }
 
 double quantile(std::vector<double> values, double share) {

@@ -48,7 +48,7 @@ struct CellSeries {
 // A series and whose it is.
 struct NamedSeries {
     std::string solution, shape;
-    std::string metric;    // "time" (ns), "steps" or "space" (bytes)
+    std::string metric;    // "time" (ns), "steps", "space" (bytes) or, of all that a call holds, "memory"
     Series series;         // along the first size that changes, the others held
     CellSeries cells = {}; // over all sizes; empty where only one changes
     bool operator==(const NamedSeries &) const = default;
