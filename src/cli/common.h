@@ -94,6 +94,8 @@ std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *a
 // `store`: of an earlier turn with the same claims, or empty.
 Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
                    std::vector<Measurement> measurements, const MemoryCurve &memory, FitStore &store);
+// Tells the places where the first size grows and the others have their usual values.
+std::function<bool(const Sizes &)> on_sweep(const Session &session);
 Fitted fit_stage(const Session &session);
 std::vector<MeetsTarget> target_met(const Session &session, const Fitted &fitted, const TargetLimits &limits);
 std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted);

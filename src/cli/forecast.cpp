@@ -140,7 +140,7 @@ TargetLimits target_limits(const Problem &problem) {
 
 std::string target_stage(const Session &session, const Fitted &fitted) {
     if (!session.problem.target) return "";
-    const Outlook outlook(fitted.series, fitted.growths);
+    const Outlook outlook(fitted.series, fitted.growths, on_sweep(session));
     ForecastFindings findings;
     ask_for_target(session, fitted, outlook, findings);
     write_file(session.file("forecast.json"), document_of(findings));
@@ -172,7 +172,7 @@ void add_forecast(CLI::App &program, int &status) {
         const std::vector<std::string> names = session.problem.size_names();
         const Sizes given = sizes_of(*choice, names);
         const Fitted fitted = fit_stage(session);
-        const Outlook outlook(fitted.series, fitted.growths);
+        const Outlook outlook(fitted.series, fitted.growths, on_sweep(session));
         ForecastFindings findings;
         fill(*choice, names, completed(session.problem, given), outlook, findings);
         ask_for_target(session, fitted, outlook, findings);

@@ -207,16 +207,11 @@ std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *a
     return all;
 }
 
-namespace {
-
-// Tells the places where the first size grows and the others have their usual values.
 std::function<bool(const Sizes &)> on_sweep(const Session &session) {
     return [sweep = size_lines(session.problem, {}).front()](const Sizes &sizes) {
         return sweep.at(sizes.at(sweep.grows)) == sizes;
     };
 }
-
-} // namespace
 
 Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
                    std::vector<Measurement> measurements, const MemoryCurve &memory, FitStore &store) {
@@ -265,7 +260,7 @@ std::vector<MeetsTarget> target_met(const Session &session, const Fitted &fitted
             series.push_back(std::move(one));
         }
     }
-    return Outlook(series, growths).meets(limits, fitted.claims, fitted.memory);
+    return Outlook(series, growths, on_sweep(session)).meets(limits, fitted.claims, fitted.memory);
 }
 
 Fitted fit_stage(const Session &session) {

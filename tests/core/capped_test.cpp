@@ -42,6 +42,13 @@ TEST(Capped, NotWhereItLeavesTheBoundBeyondTheCapsOwnReadings) {
     EXPECT_FALSE(is_capped(places(eased, 1 << 24), places(hard))); // most of it was never compared
 }
 
+TEST(Capped, WhatIsSmallerThanAllThatBothReadIsNoMatter) {
+    std::vector<PlaceRead> with_start_up = places(eased);
+    for (const double n : {2, 4, 8}) // far up the bound, as small sizes are
+        with_start_up.push_back({{n}, std::log(10.0), std::log(n)});
+    EXPECT_TRUE(is_capped(with_start_up, places(hard)));
+}
+
 TEST(Capped, FewPlacesAreNotEnough) { EXPECT_FALSE(is_capped(places(hard, 256), places(hard, 256))); }
 
 Growth steps(const Law &law, double to = 1e6) {

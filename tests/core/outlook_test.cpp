@@ -54,6 +54,31 @@ TEST(Outlook, TheWorstShapeSaysHowFarALimitReaches) {
     EXPECT_NEAR(largest[1].largest->size, std::sqrt(6e6), 60);
 }
 
+TEST(Outlook, AlongTheSweepItsOwnGrowthForecasts) {
+    // Other places, which end early for small k, bend the joint growth.
+    const auto value = [](double n, double k) { return k < 8 ? n : 5 * n * k; };
+    NamedSeries one{"scan", "calm", "time", {"n", {}}, {{"n", "k"}, {}}};
+    const auto readings = [&](double n, double k) {
+        return std::vector<Reading>{{0, 0, value(n, k)}, {0, 1, 1.01 * value(n, k)}};
+    };
+    for (double n = 16; n <= 8192; n *= 2) {
+        one.series.points.push_back({n, readings(n, 10)});
+        for (const double k : {2, 4, 10, 40})
+            one.cells.cells.push_back({{n, k}, readings(n, k)});
+    }
+    CandidateStore store;
+    const std::vector<NamedSeries> series = {one};
+    const std::vector<SeriesGrowth> growths = {fit_one(one, {}, store.of(one.cells, {}))};
+    const Outlook outlook(series, growths, [](const Sizes &sizes) { return sizes.at("k") == 10; });
+    EXPECT_NEAR(outlook.at({{"n", 16384}, {"k", 10}}).at(0).forecast.value, 50 * 16384, 0.03 * 50 * 16384);
+    EXPECT_NEAR(outlook.largest_within("time", 50 * 16384, "n", {{"k", 10}}).at(0).largest->size, 16384, 500);
+    // Along another size the joint growth has to do.
+    const auto along_k = outlook.largest_within("time", 5 * 1024 * 100, "k", {{"n", 1024}}).at(0).largest;
+    ASSERT_TRUE(along_k);
+    EXPECT_LT(along_k->size, 1000);
+    EXPECT_GT(along_k->size, 20);
+}
+
 TEST(Outlook, TargetsAreMeasuredWhereTheyCanBe) {
     const Harbour all = harbour();
     const Outlook outlook(all.series, all.growths);

@@ -148,6 +148,20 @@ TEST(Files, AreReplacedWhole) {
     EXPECT_THROW(write_file("/proc/no/such", "x"), Error);
 }
 
+TEST(Journal, LessThanAQuarterOfAnEmptyCallIsNotTold) {
+    Measurement m;
+    m.kind = "timing";
+    m.calls = 1000;
+    m.time_ns = 0.05;
+    m.floor_ns = 2;
+    EXPECT_EQ(metric_of(m).value, 0.5);
+    m.time_ns = 3;
+    EXPECT_EQ(metric_of(m).value, 3);
+    m.calls = 1;
+    m.time_ns = m.floor_ns = 2e6; // a whole program that does nothing: nothing was taken off
+    EXPECT_EQ(metric_of(m).value, 2e6);
+}
+
 TEST(Journal, AllThatACallHoldsIsInputAnswerAndSpace) {
     Measurement m;
     m.kind = "space";

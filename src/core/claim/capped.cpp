@@ -34,20 +34,26 @@ bool is_capped(const std::vector<PlaceRead> &shape, const std::vector<PlaceRead>
         capped_at[place.sizes] = place.log_value;
         farthest_up = std::max(farthest_up, place.log_value - place.log_bound);
     }
-    std::size_t common = 0;
     std::vector<const PlaceRead *> equal;
+    std::size_t common = 0;
+    double least = 1e300; // reading at a place of both
     for (const PlaceRead &place : shape) {
         const auto found = capped_at.find(place.sizes);
-        if (found == capped_at.end()) {
-            if (place.log_value - place.log_bound > farthest_up + as_dear) return false;
-            continue;
-        }
+        if (found == capped_at.end()) continue;
         ++common;
+        least = std::min(least, place.log_value);
         const double over = place.log_value - found->second;
         if (over > as_dear) return false;
         if (over >= -as_dear) equal.push_back(&place);
     }
-    return common >= least_in_common && 2 * common >= shape.size() && equal.size() >= least_as_dear &&
+    std::size_t alone = 0;
+    for (const PlaceRead &place : shape) {
+        if (capped_at.contains(place.sizes) || place.log_value < least)
+            continue; // start-up rules what is less
+        ++alone;
+        if (place.log_value - place.log_bound > farthest_up + as_dear) return false;
+    }
+    return common >= least_in_common && common >= alone && equal.size() >= least_as_dear &&
            span_enough(equal);
 }
 

@@ -59,19 +59,26 @@ Meets MeetsTarget::all() const {
     return worst;
 }
 
-Outlook::Outlook(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths)
-    : series_(series), growths_(growths) {
-    for (const SeriesGrowth &one : growths)
-        forecasters_.push_back(one.joint && !one.joint->fits.empty()
-                                   ? Forecaster(*one.joint, noise_of(one.metric))
-                                   : Forecaster(one.growth, one.size_name, noise_of(one.metric)));
+Outlook::Outlook(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths,
+                 std::function<bool(const Sizes &)> on_sweep)
+    : series_(series), growths_(growths), on_sweep_(std::move(on_sweep)) {
+    for (const SeriesGrowth &one : growths) {
+        alone_.emplace_back(one.growth, one.size_name, noise_of(one.metric));
+        joint_.push_back(one.joint && !one.joint->fits.empty() ? Forecaster(*one.joint, noise_of(one.metric))
+                                                               : alone_.back());
+    }
+}
+
+const Forecaster &Outlook::forecaster(std::size_t growth, const Sizes &sizes) const {
+    const bool alone = !growths_[growth].growth.fits.empty() && on_sweep_ && on_sweep_(sizes);
+    return alone ? alone_[growth] : joint_[growth];
 }
 
 std::vector<SeriesForecast> Outlook::at(const Sizes &sizes) const {
     std::vector<SeriesForecast> all;
     for (std::size_t i = 0; i < growths_.size(); ++i)
         if (is_fitted(growths_[i]))
-            if (const auto forecast = forecasters_[i].at(sizes))
+            if (const auto forecast = forecaster(i, sizes).at(sizes))
                 all.push_back({growths_[i].solution, growths_[i].shape, growths_[i].metric, *forecast});
     return all;
 }
@@ -82,7 +89,10 @@ std::vector<LargestSize> Outlook::largest_within(const std::string &metric, doub
     for (std::size_t i = 0; i < growths_.size(); ++i) {
         const SeriesGrowth &one = growths_[i];
         if (one.metric != metric || !is_fitted(one)) continue;
-        const auto largest = forecasters_[i].largest_within(limit, along, others);
+        Sizes measured = others;
+        measured[along] = one.growth.to;
+        const Forecaster &here = along == one.size_name ? forecaster(i, measured) : joint_[i];
+        const auto largest = here.largest_within(limit, along, others);
         const auto known = std::find_if(
             all.begin(), all.end(), [&](const LargestSize &other) { return other.solution == one.solution; });
         if (known == all.end())
@@ -106,7 +116,7 @@ std::vector<MeetsTarget> Outlook::meets(const TargetLimits &target,
                 if (growths_[i].solution != solution.solution || growths_[i].metric != metric) continue;
                 auto value = measured_at(series_[i], target.sizes);
                 const bool measured = value.has_value();
-                if (!measured) value = forecasters_[i].at(target.sizes);
+                if (!measured) value = forecaster(i, target.sizes).at(target.sizes);
                 if (!value) continue;
                 if (!read || value->value > demand.value) {
                     demand.value = value->value;

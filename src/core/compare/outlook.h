@@ -1,6 +1,7 @@
 // What the growths say of sizes that a task demands.
 #pragma once
 
+#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -52,10 +53,13 @@ struct ClassCost {
     bool passes = false;
 };
 
-// Forecasts of all series of one problem, each from its joint growth where there is one.
+// Forecasts of all series of one problem, each from its joint growth where there is one. `on_sweep` tells the
+// places along which the first size was looked at alone: there that growth forecasts, which no other place
+// bends.
 class Outlook {
   public:
-    Outlook(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths);
+    Outlook(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths,
+            std::function<bool(const Sizes &)> on_sweep = {});
 
     std::vector<SeriesForecast> at(const Sizes &sizes) const;
     // In the metric "time" (ns) or "space" (bytes), in whichever shape allows the least.
@@ -73,7 +77,9 @@ class Outlook {
   private:
     const std::vector<NamedSeries> &series_;
     const std::vector<SeriesGrowth> &growths_;
-    std::vector<Forecaster> forecasters_; // of each growth
+    const Forecaster &forecaster(std::size_t growth, const Sizes &sizes) const;
+    std::function<bool(const Sizes &)> on_sweep_;
+    std::vector<Forecaster> alone_, joint_; // of each growth; the same where one size alone changes
 };
 
 // Which growths a time limit leaves room for at a size, at so much a step.
