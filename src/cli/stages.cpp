@@ -282,8 +282,11 @@ std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitt
 
 std::string findings_text(const Session &session, const Fitted &fitted,
                           const std::vector<JudgedClaim> &claims, const Agreement *agreement) {
-    std::string text = claims_table(claims, fitted.growths, agreement);
-    const auto sentences = floor_sentences(fitted.measurements, session.problem.sizes.front().name);
+    const std::string &swept = session.problem.sizes.front().name;
+    std::string text = claims_table(claims, fitted.growths, agreement, [&](double size) {
+        return complete_sizes(session.problem, {{swept, size}});
+    });
+    const auto sentences = floor_sentences(fitted.measurements, swept);
     if (!sentences.empty()) text += "\n";
     for (const std::string &sentence : sentences)
         text += wrapped(sentence + ".", terminal_width, 2);

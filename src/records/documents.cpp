@@ -172,7 +172,7 @@ std::string comparison_json(const ComparisonOfAll &all) {
              {"sizes", {{all.size_name, number(all.trade_at)}}},
              {"time_ns", number(point.time_ns)},
              {"space_bytes", number(point.space_bytes)},
-             {"beaten_by", point.unbeaten ? ordered_json(nullptr) : ordered_json(point.beaten_by)}});
+             {"beaten_by", point.unbeaten() ? ordered_json(nullptr) : ordered_json(point.beaten_by)}});
     return dumped(j);
 }
 

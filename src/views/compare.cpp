@@ -122,7 +122,7 @@ std::string comparison_text(const ComparisonOfAll &all, bool every_shape,
         for (const TradePoint &point : all.trade) {
             rows.push_back({point.solution, reading_text(point.time_ns, "time"),
                             reading_text(point.space_bytes, "space"),
-                            point.unbeaten ? "unbeaten in both" : "beaten by " + point.beaten_by});
+                            point.unbeaten() ? "unbeaten in both" : "beaten by " + point.beaten_by});
         }
         text += table_text({"solution", "time", "space", ""}, rows, terminal_width);
         for (const TradePoint &point : all.trade)

@@ -7,6 +7,7 @@
 
 #include "core/claim/words.h"
 #include "core/growth/forecast.h"
+#include "views/over_bound.h"
 #include "views/text.h"
 
 namespace iron {
@@ -103,21 +104,15 @@ Figure growth_figure(const std::string &name, const std::string &title, const st
 }
 
 // Readings over the bound, 1 at the largest size: level where the claim holds, rising where it does not.
-std::optional<DrawnLine> over_bound(const SeriesGrowth &series, const JudgedClaim &claim, std::size_t place,
-                                    const std::function<Sizes(double)> &sizes_at) {
+std::optional<DrawnLine> line_over_bound(const SeriesGrowth &series, const JudgedClaim &claim,
+                                         std::size_t place, const std::function<Sizes(double)> &sizes_at) {
     DrawnLine line{place, series.metric, "", {}, {}};
-    for (const Located &point : series.growth.points) {
-        const double ratio = point.log_value - evaluate_log(claim.claim.bound.growth, sizes_at(point.size));
-        if (!std::isfinite(ratio) || !std::isfinite(point.error)) continue;
-        const double error = series.metric == "time" ? 2 * point.error : 0; // the others are exact
-        line.dots.push_back({point.size, ratio, ratio - error, ratio + error});
+    for (const OverBound &one :
+         over_bound(series.growth, claim.claim.bound, series.metric == "time", sizes_at)) {
+        line.dots.push_back({one.size, one.ratio, one.low, one.high});
+        line.curve.push_back({one.size, one.ratio});
     }
-    if (line.dots.size() < 2) return std::nullopt;
-    const double last = line.dots.back().y;
-    for (Dot &dot : line.dots) {
-        dot = {dot.x, std::exp(dot.y - last), std::exp(dot.low - last), std::exp(dot.high - last)};
-        line.curve.push_back({dot.x, dot.y});
-    }
+    if (line.dots.empty()) return std::nullopt;
     line.label = cut_to(fmt::format("{} over {}", series.metric, claim.claim.bound.written), 32);
     return line;
 }
@@ -272,7 +267,8 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
         const auto add = [&](const JudgedClaim &claim, const std::string &metric) {
             for (const SeriesGrowth &one : growths)
                 if (one.solution == solution && one.metric == metric && one.shape == shape)
-                    if (auto line = over_bound(one, claim, lines.size(), sizes_at)) lines.push_back(*line);
+                    if (auto line = line_over_bound(one, claim, lines.size(), sizes_at))
+                        lines.push_back(*line);
         };
         for (const JudgedClaim &claim : claims) {
             if (claim.solution != solution) continue;
@@ -337,10 +333,10 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
     std::vector<TradePoint> unbeaten;
     for (const TradePoint &point : comparison.trade) {
         const double space = std::max(point.space_bytes, 1.0); // the axis has no 0
-        if (point.unbeaten) unbeaten.push_back(point);
+        if (point.unbeaten()) unbeaten.push_back(point);
         lines.push_back({place(point.solution),
                          point.solution,
-                         short_name(point.solution, 20) + (point.unbeaten ? "  unbeaten" : ""),
+                         short_name(point.solution, 20) + (point.unbeaten() ? "  unbeaten" : ""),
                          {{point.time_ns, space, space, space}},
                          {}});
     }

@@ -4,10 +4,12 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
+#include <set>
 
 #include "core/bound/order.h"
 #include "core/claim/words.h"
 #include "core/series/series.h"
+#include "views/over_bound.h"
 #include "views/text.h"
 
 namespace iron {
@@ -67,8 +69,28 @@ std::string would_decide_words(const Judgement &judgement) {
                        grouped(decide.size), cost);
 }
 
+namespace {
+
+std::string chart_of(const JudgedClaim &one, const std::vector<SeriesGrowth> &growths,
+                     const std::function<Sizes(double)> &sizes_at) {
+    const std::string &shape = one.claim.shape == "every" ? one.judgement.worst_shape : one.claim.shape;
+    const std::string metric = one.judgement.decided_by == "resident" ? "space" : one.judgement.decided_by;
+    for (const SeriesGrowth &growth : growths) {
+        if (growth.solution != one.solution || growth.shape != shape || growth.metric != metric) continue;
+        const auto alone = [&](double size) { return Sizes{{growth.size_name, size}}; };
+        const std::set<std::string> named = sizes_in(one.claim.bound.growth);
+        if (!sizes_at && (named.size() > 1 || (named.size() == 1 && !named.contains(growth.size_name))))
+            return "";
+        return inline_chart(
+            over_bound(growth.growth, one.claim.bound, metric == "time", sizes_at ? sizes_at : alone));
+    }
+    return "";
+}
+
+} // namespace
+
 std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vector<SeriesGrowth> &growths,
-                         const Agreement *agreement) {
+                         const Agreement *agreement, const std::function<Sizes(double)> &sizes_at) {
     std::vector<std::vector<std::string>> rows;
     std::string reasons, last;
     for (const JudgedClaim &one : claims) {
@@ -76,7 +98,8 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
         std::string claim = one.claim.metric + " " + one.claim.bound.written;
         if (one.claim.shape != "every") claim += " on " + one.claim.shape;
         const std::string grows = judged.growth_class.empty() ? "-" : judged.growth_class;
-        rows.push_back({one.solution == last ? "" : one.solution, claim, grows, verdict_text(judged)});
+        rows.push_back({one.solution == last ? "" : one.solution, claim, grows, verdict_text(judged),
+                        chart_of(one, growths, sizes_at)});
         last = one.solution;
         reasons += wrapped(fmt::format("{}, {}: {}.", one.solution, claim, judged.reason), terminal_width, 2);
         if (judged.would_decide) reasons += wrapped(would_decide_words(judged), terminal_width, 4);
@@ -86,10 +109,11 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
         const bool claimed = std::any_of(claims.begin(), claims.end(),
                                          [&](const JudgedClaim &c) { return c.solution == growth.solution; });
         if (!claimed && growth.metric == "time")
-            rows.push_back(
-                {growth.solution, "no claim", class_text(growth.growth) + " (" + growth.shape + ")", "-"});
+            rows.push_back({growth.solution, "no claim",
+                            class_text(growth.growth) + " (" + growth.shape + ")", "-", ""});
     }
-    std::string text = table_text({"solution", "claim", "grows like", "verdict"}, rows, terminal_width);
+    std::string text =
+        table_text({"solution", "claim", "grows like", "verdict", "over bound"}, rows, terminal_width);
     if (agreement)
         for (const SolutionAgreement &entry : agreement->solutions)
             if (entry.verdict != SolutionAgreement::Verdict::agrees)

@@ -126,8 +126,8 @@ TEST(CompareAll, SaysWhoWinsFromWhichSizeOnAndAtWhatPrice) {
     EXPECT_NEAR(all.fastest[0].to, 1000, 300);
     EXPECT_EQ(all.fastest[1].solution, "scan");
     ASSERT_EQ(all.trade.size(), 3u);
-    EXPECT_TRUE(all.trade[0].unbeaten);
-    EXPECT_TRUE(all.trade[1].unbeaten);
+    EXPECT_TRUE(all.trade[0].unbeaten());
+    EXPECT_TRUE(all.trade[1].unbeaten());
     EXPECT_EQ(all.trade[2].beaten_by, "scan");
     ASSERT_FALSE(all.rankings.empty());
     EXPECT_EQ(all.rankings[0].times[0].first, "scan");

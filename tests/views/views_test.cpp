@@ -100,8 +100,7 @@ TEST(Figures, TimesAreSeenOverTheFastestAndTheUnbeatenAreJoined) {
     all.pairs = {pair};
     all.crossings = {{"scan", "squares", "worst", "time", {31.6, {25, 40}, false}, true}};
     all.trade_at = 100;
-    all.trade = {
-        {"scan", 10, 800, true, ""}, {"squares", 40, 0, true, ""}, {"third", 50, 900, false, "scan"}};
+    all.trade = {{"scan", 10, 800, ""}, {"squares", 40, 0, ""}, {"third", 50, 900, "scan"}};
     const auto figures = comparison_figures("Highest water", all, {"scan", "squares", "third"});
     ASSERT_EQ(figures.size(), 2u);
     EXPECT_EQ(figures[0].name, "compare");

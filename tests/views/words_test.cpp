@@ -7,6 +7,7 @@
 #include "views/changes.h"
 #include "views/compare.h"
 #include "views/forecast.h"
+#include "views/over_bound.h"
 #include "views/text.h"
 
 namespace iron {
@@ -61,7 +62,7 @@ ComparisonOfAll compared() {
         {"every-stretch", "one-pass", worst_shape_name, "time", {62.4, {58.2, 66.9}, true}, true}};
     all.fastest = {{1, 62.4, "every-stretch"}, {62.4, std::numeric_limits<double>::infinity(), "one-pass"}};
     all.trade_at = 10'000;
-    all.trade = {{"one-pass", 2e4, 4096, true, ""}, {"every-stretch", 1.8e6, 8192, false, "one-pass"}};
+    all.trade = {{"one-pass", 2e4, 4096, ""}, {"every-stretch", 1.8e6, 8192, "one-pass"}};
     all.rankings = {{worst_shape_name, 10'000, {{"one-pass", 2e4}, {"every-stretch", 1.8e6}}}};
     return all;
 }
@@ -169,6 +170,31 @@ TEST(ChangesText, CountsWhatIsWorseAndHidesWhatIsTheSame) {
         EXPECT_NE(text.find(part), std::string::npos) << part << "\n" << text;
     EXPECT_EQ(text.find("steps"), std::string::npos);
     EXPECT_NE(changes_text({worse, same}, "n", true).find("calm, steps: the same"), std::string::npos);
+}
+
+std::string chart(const std::function<double(double)> &law, const char *bound, int sizes = 18) {
+    Growth growth;
+    for (int i = 0; i < sizes; ++i) {
+        const double n = 16 * std::exp2(i / 2.0);
+        growth.points.push_back({n, std::log(law(n)), 0, 1});
+    }
+    return inline_chart(over_bound(growth, parse_bound(bound, {"n"}), false, [](double n) {
+        return Sizes{{"n", n}};
+    }));
+}
+
+TEST(InlineChart, ShowsWhetherReadingsKeepTheirBound) {
+    const auto linear = [](double n) { return 7 * n; };
+    EXPECT_EQ(chart(linear, "O(n)"), "▄▄▄▄▄▄▄▄");
+    EXPECT_EQ(chart([](double n) { return n * n; }, "O(n)"), "▁▁▁▁▁▁▁▄"); // beyond the edge
+    EXPECT_EQ(chart(linear, "O(n^2)"), "███████▄");
+    const std::string logarithm = chart([](double n) { return n * std::log2(n); }, "O(n)");
+    EXPECT_EQ(width_of(logarithm), 8u);
+    EXPECT_EQ(logarithm, "▁▁▂▂▃▃▄▄");
+}
+
+TEST(InlineChart, FewPlacesHaveNone) {
+    EXPECT_EQ(chart([](double n) { return n; }, "O(n)", 4), "");
 }
 
 } // namespace

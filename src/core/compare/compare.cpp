@@ -154,7 +154,7 @@ void trade_off(const std::vector<NamedSeries> &worst, const CompareOptions &opti
         const double time = value_near(find(worst, solution, worst_shape_name, "time"), all.trade_at, true);
         const double space =
             value_near(find(worst, solution, worst_shape_name, "space"), all.trade_at, false);
-        if (!std::isnan(time) && !std::isnan(space)) all.trade.push_back({solution, time, space, false, ""});
+        if (!std::isnan(time) && !std::isnan(space)) all.trade.push_back({solution, time, space, ""});
     }
     for (TradePoint &point : all.trade) {
         const TradePoint *better = nullptr;
@@ -163,7 +163,6 @@ void trade_off(const std::vector<NamedSeries> &worst, const CompareOptions &opti
             const bool equal = other.time_ns == point.time_ns && other.space_bytes == point.space_bytes;
             if (no_worse && !equal && (!better || other.time_ns < better->time_ns)) better = &other;
         }
-        point.unbeaten = !better;
         if (better) point.beaten_by = better->solution;
     }
 }

@@ -27,8 +27,8 @@ struct PairCrossing {
 struct TradePoint {
     std::string solution;
     double time_ns = 0, space_bytes = 0;
-    bool unbeaten = false;
-    std::string beaten_by; // the fastest that is no worse in both; "" where unbeaten
+    std::string beaten_by; // the fastest that is no worse in both; "" where none is
+    bool unbeaten() const { return beaten_by.empty(); }
 };
 
 struct Ranked {

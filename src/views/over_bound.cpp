@@ -1,0 +1,39 @@
+#include "views/over_bound.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iron {
+
+std::vector<OverBound> over_bound(const Growth &growth, const Bound &bound, bool timed,
+                                  const std::function<Sizes(double)> &sizes_at) {
+    std::vector<OverBound> readings; // in logarithms at first
+    for (const Located &point : growth.points) {
+        const double ratio = point.log_value - evaluate_log(bound.growth, sizes_at(point.size));
+        if (!std::isfinite(ratio) || !std::isfinite(point.error)) continue;
+        const double error = timed ? 2 * point.error : 0;
+        readings.push_back({point.size, ratio, ratio - error, ratio + error});
+    }
+    if (readings.size() < 2) return {};
+    const double last = readings.back().ratio;
+    for (OverBound &one : readings)
+        one = {one.size, std::exp(one.ratio - last), std::exp(one.low - last), std::exp(one.high - last)};
+    return readings;
+}
+
+std::string inline_chart(const std::vector<OverBound> &readings) {
+    constexpr const char *heights[] = {"▁", "▂", "▃", "▄", "▅", "▆", "▇", "█"};
+    constexpr int middle = 3, highest = 7;
+    constexpr std::size_t width = 8;
+    const std::size_t from = readings.size() / 3, left = readings.size() - from;
+    if (left < 4) return "";
+    std::string chart;
+    for (std::size_t i = 0; i < width; ++i) {
+        const std::size_t at = from + (left - 1) * i / (width - 1);
+        const double doublings = std::log2(std::clamp(readings[at].ratio, 1e-9, 1e9));
+        chart += heights[std::clamp(middle + static_cast<int>(std::lround(4 * doublings)), 0, highest)];
+    }
+    return chart;
+}
+
+} // namespace iron
