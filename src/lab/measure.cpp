@@ -167,7 +167,7 @@ class Measuring {
         plan.solutions = static_cast<int>(benches_.size());
         plan.shapes = static_cast<int>(shapes_.size());
         for (const SizeLine &line : lines_) {
-            plan.lines.push_back({line.sizes, line.below, {}});
+            plan.lines.push_back({line.sizes, line.below, {}, line.urgent});
             for (const double size : line.sizes)
                 plan.lines.back().on_first.push_back(
                     line.waits_for.value_or(line.at(size).at(lines_[0].grows)));

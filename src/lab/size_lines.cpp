@@ -67,6 +67,7 @@ std::optional<SizeLine> line_to_target(const Problem &problem, const std::vector
         if (const double size = std::round(top / part); size >= start || part == 1)
             line.sizes.push_back(size);
     line.waits_for = line.sizes.front();
+    line.urgent = true;
     line.at = [&problem, ranges, target, top, start](double size) {
         if (size == top) return target;
         const double share = std::log(size / start) / std::log(top / start);

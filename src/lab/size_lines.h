@@ -19,6 +19,7 @@ struct SizeLine {
     // The first size that a solution has to have come to on the first line before it is read here; else it is
     // each place's own.
     std::optional<double> waits_for = {};
+    bool urgent = false; // read before the others but the first
 };
 
 // One size: its ladder. Several: each swept with the others at `usual`, at their smallest and at a large

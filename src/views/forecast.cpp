@@ -53,10 +53,10 @@ std::string demand_text(const Demand &demand) {
     if (!demand.words.empty() && demand.value == 0) return fmt::format("{}: {}", demand.what, demand.words);
     const std::string metric = demand.what == "time" ? "time" : "space";
     const bool exact = demand.interval.first == demand.interval.second;
-    return fmt::format(
-        "{}: {}, {}{} {}{}", demand.what, word_for(demand.meets), reading_text(demand.value, metric),
-        exact ? "" : " [" + interval_text(demand.interval, metric) + "]",
-        demand.measured ? "measured" : "forecast", demand.words.empty() ? "" : ", without the input");
+    return fmt::format("{}: {}, {}{}{} {}", demand.what, word_for(demand.meets),
+                       reading_text(demand.value, metric), demand.words.empty() ? "" : " + input",
+                       exact ? "" : " [" + interval_text(demand.interval, metric) + "]",
+                       demand.measured ? "measured" : "forecast");
 }
 
 std::string target_text(const ForecastFindings &f) {

@@ -73,7 +73,7 @@ Simulated simulated(int solutions, double budget_s, double to = 1e6) {
     Simulated machine;
     machine.options.solutions = solutions;
     machine.options.shapes = 2;
-    machine.options.lines = {{ladder(16, to), {}, {}}};
+    machine.options.lines = {{ladder(16, to), {}, {}, false}};
     machine.options.counted.assign(solutions, true);
     machine.options.budget_s = budget_s;
     return machine;
@@ -255,6 +255,21 @@ TEST(Planner, OnOtherLinesASolutionGoesNoFartherThanItHasComeOnTheFirst) {
         if (cell.line == 1) begun[cell.solution] = true;
     EXPECT_TRUE(begun[0]);
     EXPECT_FALSE(begun[1]); // 2^500 steps would never end
+}
+
+TEST(Planner, AnUrgentLineGoesBeforeTheOthers) {
+    Simulated machine = simulated(1, 4, 4096);
+    machine.options.lines.push_back({ladder(16, 4096), {}, std::vector<double>(17, 16)});
+    machine.options.lines.push_back({{1000, 2000, 4000}, {}, {1000, 1000, 1000}, true});
+    std::vector<int> order; // of lines
+    machine.call_s = [&](const Cell &cell) {
+        if (cell.line > 0 && (order.empty() || order.back() != cell.line)) order.push_back(cell.line);
+        return 0.012;
+    };
+    machine.run();
+    ASSERT_GE(order.size(), 2u);
+    EXPECT_EQ(order[0], 2);
+    EXPECT_TRUE(machine.timed.contains({0, 0, 2, 4000}));
 }
 
 TEST(Planner, ADisturbedReadingIsTakenOnceMore) {

@@ -65,6 +65,25 @@ TEST(SpaceClaim, StepsAsWideAsTheLadderAreToldApart) {
     EXPECT_EQ(fitted([](double n) { return 40 * n; }).growth.doublings_apart, 0);
 }
 
+TEST(SpaceClaim, ATableThatQuadruplesIsLinearWhereverItsSizesEnd) {
+    // As read off a hash table that grows fourfold: its size, by the ladder from 16 on.
+    const double read[] = {912,    2960,   2960,   2960,    2960,    10640,   10640,  10640,  10640,
+                           41360,  41360,  41360,  41360,   164240,  164240,  164240, 164240, 655760,
+                           655760, 655760, 655760, 2621840, 2621840, 2621840, 2621840};
+    const std::vector<double> sizes = ladder(16, 65536);
+    ASSERT_EQ(sizes.size(), std::size(read));
+    for (const std::size_t count : {20, 21, 22, 23, 24, 25}) {
+        Series series{"n", {}, 16};
+        for (std::size_t i = 0; i < count; ++i)
+            series.points.push_back({sizes[i], {{0, 0, read[i]}}});
+        const NamedSeries named{"hand", "calm", "space", series};
+        const SeriesGrowth growth = fit_one(named, {parse_bound("O(n)", {"n"})}, nullptr);
+        const Judgement j =
+            judge("space", parse_bound("O(n)", {"n"}), "n", {{"calm", {}, {}, growth.growth}});
+        EXPECT_EQ(j.verdict, Verdict::holds) << count << ": " << j.reason;
+    }
+}
+
 TEST(SpaceClaim, RoomToSpareIsNoGrowth) {
     // As read off a list that keeps up to an eighth more than it needs, over few sizes.
     const double read[] = {800, 1024, 1312, 1888, 2432, 3488, 4448, 6368, 9088, 12960};
@@ -74,8 +93,13 @@ TEST(SpaceClaim, RoomToSpareIsNoGrowth) {
         series.points.push_back({std::round(n), {{0, 0, bytes}}});
         n *= std::sqrt(2);
     }
-    EXPECT_NE(on_space("O(n)", fit_growth(series, {Noise::weighed, {parse_bound("O(n)", {"n"}).growth}})),
-              Verdict::exceeded);
+    const auto on = [&](const char *bound) {
+        return on_space(bound, fit_growth(series, {Noise::weighed, {parse_bound(bound, {"n"}).growth}}));
+    };
+    EXPECT_EQ(on("O(n)"), Verdict::holds);
+    EXPECT_EQ(on("O(sqrt n)"), Verdict::exceeded);
+    series.points.resize(6); // over two and a half doublings that can't be told
+    EXPECT_NE(on("O(n)"), Verdict::exceeded);
 }
 
 TEST(SpaceClaim, ATopOffTheLadderHidesNoGrowth) {

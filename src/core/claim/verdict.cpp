@@ -137,25 +137,41 @@ bool below_a_coarse_grain(const Growth &growth) {
                                                     [&](const Located &p) { return p.log_value == first; });
 }
 
+// Whether bytes above a bound are room to spare.
+enum class Spare {
+    no,
+    perhaps, // too few sizes to tell
+    surely,  // a logarithm more would have shown
+};
+
 // Containers keep room to spare, up to an eighth as a rule: so much more than at the ratio's least place is
 // no growth of what is needed. Tables double: only whole doublings below the largest size are at the same
-// place.
-bool room_to_spare(const Growth &growth, const Bound &bound, const std::string &size_name) {
+// place. Surely: over four doublings the ratio rose by less than half (in logarithms) of what log n did.
+Spare room_to_spare(const Growth &growth, const Bound &bound, const std::string &size_name) {
     constexpr double spare = 1.125;
     const Located &last = growth.points.back();
     // The largest size may be off the ladder; then what lies nearest to whole doublings has to do. One size
     // close below tells nothing.
-    constexpr double far_enough = 2.5; // doublings
+    constexpr double far_enough = 2.5, far_enough_for_sure = 3.9; // doublings
     double least = 1e300;
-    bool far = false;
-    for (double apart = 0.1; apart < 0.3 && !far; apart += 0.16)
+    const Located *farthest = nullptr;
+    const auto doublings_to = [&](const Located &point) {
+        return std::log2(last.size / std::max(point.size, 1.0));
+    };
+    for (double apart = 0.1; apart < 0.3 && !(farthest && doublings_to(*farthest) > far_enough);
+         apart += 0.16)
         for (const Located &point : growth.points) {
-            const double doublings = std::log2(last.size / std::max(point.size, 1.0));
+            const double doublings = doublings_to(point);
             if (doublings < 0.5 || std::abs(doublings - std::round(doublings)) >= apart) continue;
             least = std::min(least, ratio_at(point, bound, size_name));
-            far = far || doublings > far_enough;
+            if (!farthest || doublings > doublings_to(*farthest)) farthest = &point;
         }
-    return far && ratio_at(last, bound, size_name) < spare * least;
+    const double at_last = ratio_at(last, bound, size_name);
+    if (!farthest || doublings_to(*farthest) <= far_enough || at_last >= spare * least) return Spare::no;
+    const double rise = std::log(at_last / ratio_at(*farthest, bound, size_name)),
+                 of_log = std::log(std::log2(last.size) / std::log2(std::max(farthest->size, 2.0)));
+    return doublings_to(*farthest) > far_enough_for_sure && rise < of_log / 2 ? Spare::surely
+                                                                              : Spare::perhaps;
 }
 
 struct OneShape {
@@ -207,15 +223,18 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
     j.evidence = evidence_against(bound, growth);
     const std::string course = ratio_words(growth, bound, j.decided_by, size_name);
     const std::string name = growth.best().curve.name;
+    const Spare spare = of_space && bound.kind == Bound::Kind::upper && j.evidence > 0
+                            ? room_to_spare(growth, bound, size_name)
+                            : Spare::no;
     if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
         j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average", name,
                                three_digits(100 * misfit(growth.best().fitted, growth.points)));
-    } else if (of_space && bound.kind == Bound::Kind::upper && j.evidence > 0 &&
-               room_to_spare(growth, bound, size_name)) {
+    } else if (spare != Spare::no) {
+        j.verdict = spare == Spare::surely ? Verdict::holds : Verdict::undecided;
         j.reason = fmt::format("{}; at sizes whole doublings apart it rises by no more than what containers "
                                "keep to spare",
                                course);
-        j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
+        if (spare == Spare::perhaps) j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
     } else if (j.evidence > need.exceeded &&
                (exact || !memory_could_do_it(growth, bound, size_name, memory))) {
         j.verdict = Verdict::exceeded;

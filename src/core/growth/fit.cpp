@@ -206,7 +206,8 @@ Growth fit_growth(const Series &series, const FitOptions &options) {
     if (options.noise == Noise::timed) allow_for_memory(growth, series.size_name);
     std::stable_sort(growth.fits.begin(), growth.fits.end(),
                      [](const CurveFit &a, const CurveFit &b) { return a.score > b.score; });
-    if (!growth.best().curve.exponential && (growth.points.size() < 6 || doublings < least_doublings)) {
+    if (!growth.best().curve.exponential &&
+        (growth.points.size() < options.least_sizes || doublings < least_doublings)) {
         growth.fits.clear();
         return growth;
     }

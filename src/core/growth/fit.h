@@ -49,6 +49,7 @@ struct FitOptions {
     Noise noise = Noise::counted;
     std::vector<Expression>
         also; // curves to hold against the series beside the candidates: those of the claims
+    std::size_t least_sizes = 6; // that tell growth
 };
 
 // Fits every candidate with the lower terms that may stand beside it, and orders them by score.

@@ -123,33 +123,54 @@ void look_beyond_small_sizes(JointGrowth &growth, const CellSeries &series, cons
     }
 }
 
-// How far the upper half of a set lies over the curve, ln.
-double height_over(const CurveFit &fit, const Series &set) {
-    double sum = 0;
-    const std::size_t half = set.points.size() / 2;
-    for (std::size_t i = half; i < set.points.size(); ++i) {
-        double mean = 0;
-        for (const Reading &reading : set.points[i].readings)
-            mean += reading.value / static_cast<double>(set.points[i].readings.size());
-        sum +=
-            std::log(std::max(mean, 1.0) / std::max(value_at(fit, set.size_name, set.points[i].size), 1e-9));
-    }
-    return sum / static_cast<double>(set.points.size() - half);
+// ln of the mean reading.
+double log_mean(const SeriesPoint &point) {
+    double mean = 0;
+    for (const Reading &reading : point.readings)
+        mean += reading.value / static_cast<double>(point.readings.size());
+    return std::log(std::max(mean, 1.0));
 }
+
+// A straight line through all points, ln over ln: no curve fits here that heights could be told over.
+struct PowerLine {
+    explicit PowerLine(const Series &series) {
+        const auto count = static_cast<double>(series.points.size());
+        double x = 0, y = 0, xx = 0, xy = 0;
+        for (const SeriesPoint &point : series.points) {
+            const double here = std::log(std::max(point.size, 1.0)), value = log_mean(point);
+            x += here / count, y += value / count, xx += here * here / count, xy += here * value / count;
+        }
+        power = xx > x * x ? (xy - x * y) / (xx - x * x) : 0;
+        level = y - power * x;
+    }
+    // Of the upper half of the points that belong to one place of a step.
+    double height_of(const Series &set) const {
+        const std::size_t half = set.points.size() / 2;
+        double sum = 0;
+        for (std::size_t i = half; i < set.points.size(); ++i)
+            sum += log_mean(set.points[i]) - level - power * std::log(std::max(set.points[i].size, 1.0));
+        return sum / static_cast<double>(set.points.size() - half);
+    }
+    double level = 0, power = 0;
+};
 
 // Nothing fits where capacities double: then the sizes that lie at the dearest place of a step tell, if those
 // fit.
 void look_a_step_apart(Growth &growth, const Series &series, const FitOptions &options) {
-    if (growth.fits.empty()) return;
+    if (growth.fits.empty() || !fits_poorly(growth)) return;
+    const PowerLine line(series);
     for (int doublings = 1; doublings <= 2 && fits_poorly(growth); ++doublings) {
         const std::vector<Series> sets = sizes_apart(series, doublings);
         const Series *dearest = nullptr;
         double highest = 0;
         for (const Series &set : sets)
-            if (const double height = height_over(growth.best(), set); !dearest || height > highest)
+            if (const double height = line.height_of(set); !dearest || height > highest)
                 dearest = &set, highest = height;
-        if (sets.size() < 2 || dearest->points.size() < 6) continue;
-        Growth apart = fit_growth(*dearest, options);
+        // Five that lie two doublings apart span eight.
+        FitOptions of_set = options;
+        of_set.least_sizes = doublings == 1 ? 6 : 5;
+        if (sets.size() < 2 || dearest->points.size() < of_set.least_sizes) continue;
+        Growth apart = fit_growth(*dearest, of_set);
         if (apart.fits.empty() || fits_poorly(apart)) continue;
         growth = std::move(apart);
         growth.doublings_apart = doublings;

@@ -238,6 +238,10 @@ Next Planner::climb(double elapsed_s) {
                             std::any_of(climbers_.begin(), climbers_.end(), [](const Climber &climber) {
                                 return climber.climbing && climber.at.line == 0;
                             });
+    const bool urgent_alone =
+        !main_alone && std::any_of(climbers_.begin(), climbers_.end(), [&](Climber &climber) {
+            return climber.climbing && line_of(climber).urgent && !has_to_wait(climber);
+        });
     std::vector<Climber *> first;
     bool first_are_cheap = false;
     for (Climber &climber : climbers_) {
@@ -246,7 +250,9 @@ Next Planner::climb(double elapsed_s) {
             climber.climbing = false;
             continue;
         }
-        if ((main_alone && climber.at.line > 0) || has_to_wait(climber)) continue;
+        const bool on_main = climber.at.line == 0;
+        if ((main_alone && !on_main) || has_to_wait(climber)) continue;
+        if (urgent_alone && !on_main && !line_of(climber).urgent) continue;
         if (climber.down) { // costs next to nothing, and the series would stay short without
             first.assign(1, &climber);
             break;

@@ -41,6 +41,7 @@ struct PlanLine {
     // What each rung means on the first line, whose readings tell what is affordable: a solution goes no
     // farther than it has come there. Empty: no matter.
     std::vector<double> on_first;
+    bool urgent = false; // climbed before the others, once the first allows it
 };
 
 struct PlanOptions {
