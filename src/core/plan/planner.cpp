@@ -70,10 +70,20 @@ bool Planner::affordable(Climber &climber, double size, double elapsed_s) const 
     return (call <= limit || level) && elapsed_s + call + load < 0.6 * options_.budget_s;
 }
 
-bool Planner::is_cheap(const Climber &climber) const {
+// On an urgent line the fast solutions first, each to its end. Else a step that costs next to nothing is
+// taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then those with
+// the fewest sizes, so that all come up together.
+double Planner::turn_of(const Climber &climber) {
+    if (line_of(climber).urgent) {
+        const Climber &main = climber_of({climber.at.solution, climber.at.shape, 0, 0});
+        return -1 / (1e-12 + last_of(main) / std::max(main.largest, 1.0));
+    }
+    const auto sizes = static_cast<double>(climber.seen.size());
     const double little = options_.budget_s / 1000;
-    return !climber.seen.empty() && climber.step_s <= little &&
-           predicted_call(climber, climber.at.size) <= little;
+    const bool cheap = !climber.seen.empty() && climber.step_s <= little &&
+                       predicted_call(climber, climber.at.size) <= little;
+    constexpr double many = 1e6;
+    return cheap ? sizes : many + sizes;
 }
 
 bool Planner::take_closer(Climber &climber) {
@@ -224,9 +234,7 @@ bool Planner::has_to_wait(Climber &climber) {
     return true;
 }
 
-// A step that costs next to nothing is taken at once: what is fast comes far up before the slow ones' calls
-// have eaten the time. Else the climber with the fewest sizes first, chance deciding among equals, so that
-// all come up together.
+// The climber whose turn_of() is least comes next, chance deciding among equals.
 Next Planner::climb(double elapsed_s) {
     if (!queue_.empty()) { // the counting that goes with a cell just timed
         const Next step = queue_.back();
@@ -243,10 +251,11 @@ Next Planner::climb(double elapsed_s) {
             return climber.climbing && line_of(climber).urgent && !has_to_wait(climber);
         });
     std::vector<Climber *> first;
-    bool first_are_cheap = false;
+    double earliest = 0;
     for (Climber &climber : climbers_) {
         if (!climber.climbing) continue;
-        if (elapsed_s > (climber.up_to > 0 ? 0.8 : 0.6) * options_.budget_s) {
+        const double share = climber.up_to > 0 ? 0.8 : line_of(climber).urgent ? 0.7 : 0.6;
+        if (elapsed_s > share * options_.budget_s) {
             climber.climbing = false;
             continue;
         }
@@ -257,12 +266,11 @@ Next Planner::climb(double elapsed_s) {
             first.assign(1, &climber);
             break;
         }
-        const bool cheap = is_cheap(climber);
-        if (cheap < first_are_cheap) continue;
-        if (!first.empty() && (cheap > first_are_cheap || climber.seen.size() < first.front()->seen.size()))
-            first.clear();
-        first_are_cheap = cheap;
-        if (first.empty() || climber.seen.size() == first.front()->seen.size()) first.push_back(&climber);
+        const double turn = turn_of(climber);
+        if (!first.empty() && turn > earliest) continue;
+        if (!first.empty() && turn < earliest) first.clear();
+        earliest = turn;
+        first.push_back(&climber);
     }
     if (first.empty()) return {};
     const Climber &climber = *first[random_() % first.size()];

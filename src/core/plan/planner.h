@@ -132,7 +132,7 @@ class Planner {
     static double last_of(const Climber &climber); // its last call
     bool affordable(Climber &climber, double size, double elapsed_s) const;
     double predicted_call(const Climber &climber, double size) const;
-    bool is_cheap(const Climber &climber) const; // its next size
+    double turn_of(const Climber &climber);
     bool counted_again(const Known &known) const { return known.count_s <= options_.budget_s / 3000; }
     void plan_generations(double left_s);
     void fill_generation();
