@@ -19,11 +19,14 @@ std::string drift_text(const Drift &drift) {
         named += (i ? ", " : "") + drift.solutions[i];
     if (drift.solutions.size() > most_named)
         named += fmt::format(" and {} more", drift.solutions.size() - most_named);
+    const char *machine = drift.interval.first > 1    ? "slower"
+                          : drift.interval.second < 1 ? "faster"
+                                                      : "unsteady";
     return wrapped(
         fmt::format("Unchanged sources ({}) took {} times as long as before ({} to {}): the machine "
-                    "was {}. Other times are told less that.",
+                    "was {}. Other times are divided by that.",
                     named, three_digits(drift.ratio), three_digits(drift.interval.first),
-                    three_digits(drift.interval.second), drift.ratio > 1 ? "slower" : "faster"),
+                    three_digits(drift.interval.second), machine),
         terminal_width, 2);
 }
 

@@ -79,6 +79,20 @@ TEST(Changes, ASlowerMachineIsNotHeldAgainstTheSolutions) {
     }
 }
 
+TEST(Changes, BytesBelowTheirGrainAreNoChange) {
+    const auto of = [](double bytes) {
+        Results results;
+        Series series{"n", {}, 64};
+        for (double n = 16; n <= 4096; n *= 2)
+            series.points.push_back({n, {{0, 0, bytes}}});
+        results.series = {{"scan", "calm", "space", series}};
+        results.standings = {{"scan", "agrees", {}}};
+        return results;
+    };
+    EXPECT_EQ(only(of(16), of(24)).kind, Change::Kind::same);
+    EXPECT_EQ(only(of(16), of(96)).kind, Change::Kind::worse);
+}
+
 TEST(Changes, WithoutASourceThatIsTheSameNothingTellsOfTheMachine) {
     EXPECT_FALSE(drift_between(two(1, 1, 1), two(1.5, 1, 2), {}));
     EXPECT_FALSE(drift_between(results(5, 1, 1), two(1.5, 1, 2), {"kept"}));

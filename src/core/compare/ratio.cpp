@@ -101,12 +101,20 @@ void draw_together(std::vector<LogRatio> &ratios) {
     }
 }
 
+// Bytes below their grain say nothing.
+SeriesPoint raised(SeriesPoint point, double least) {
+    for (Reading &reading : point.readings)
+        reading.value = std::max(reading.value, least);
+    return point;
+}
+
 std::vector<LogRatio> log_ratios(const Series &one, const Series &other, Noise noise) {
     std::vector<LogRatio> all;
+    const double least = noise == Noise::weighed ? std::max(one.grain, other.grain) : -1e300;
     for (const SeriesPoint &point : one.points)
         for (const SeriesPoint &same : other.points) {
             if (same.size != point.size || point.readings.empty() || same.readings.empty()) continue;
-            LogRatio ratio = of_means(point, same);
+            LogRatio ratio = of_means(raised(point, least), raised(same, least));
             if (noise == Noise::timed) {
                 const std::vector<double> logs = paired(point, same);
                 if (logs.empty()) continue;

@@ -41,7 +41,7 @@ struct RatioCourse {
 // round's; their 20 % trimmed mean with the error of Yuen (Biometrika 61, 1974), drawn towards that of all
 // sizes (as three more readings would), and Student's quantiles. Times get 0.5 % of a standard error at the
 // least: two copies of one source lie differently in memory. Counts and bytes are exact: the ratio of the
-// means, and an interval only where inputs spread.
+// means, and an interval only where inputs spread; bytes below their grain are taken for it.
 //
 // The course: a weighted straight line of ln ratio over ln size through the upper two thirds of the sizes; it
 // rises or falls where its slope is clear at 99 % and larger than 0.03.
