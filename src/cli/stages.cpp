@@ -280,12 +280,21 @@ std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitt
     return claims;
 }
 
+namespace {
+
+// All sizes where the first has a value and the others their usual ones.
+std::function<Sizes(double)> along_sweep(const Session &session) {
+    return [&session](double size) {
+        return complete_sizes(session.problem, {{session.problem.sizes.front().name, size}});
+    };
+}
+
+} // namespace
+
 std::string findings_text(const Session &session, const Fitted &fitted,
                           const std::vector<JudgedClaim> &claims, const Agreement *agreement) {
     const std::string &swept = session.problem.sizes.front().name;
-    std::string text = claims_table(claims, fitted.growths, agreement, [&](double size) {
-        return complete_sizes(session.problem, {{swept, size}});
-    });
+    std::string text = claims_table(claims, fitted.growths, agreement, along_sweep(session));
     const auto sentences = floor_sentences(fitted.measurements, swept);
     if (!sentences.empty()) text += "\n";
     for (const std::string &sentence : sentences)
@@ -302,12 +311,10 @@ WorkingSets working_sets_of(const Session &session, const std::vector<Measuremen
     std::string heading;
     std::getline(journal, heading);
     sets.caches = caches_in(heading);
-    const SizeLine sweep = size_lines(session.problem, {}).front();
+    const auto swept = on_sweep(session);
     for (const Measurement &m : measurements) {
-        if (m.kind != "space" || m.space.input_bytes < 0) continue;
-        const double size = m.sizes.at(sweep.grows);
-        if (sweep.at(size) != m.sizes) continue;
-        double &bytes = sets.bytes[{m.solution, m.shape}][size];
+        if (m.kind != "space" || m.space.input_bytes < 0 || !swept(m.sizes)) continue;
+        double &bytes = sets.bytes[{m.solution, m.shape}][m.sizes.at(session.problem.sizes.front().name)];
         bytes = std::max(bytes, static_cast<double>(m.space.input_bytes + m.space.space_bytes));
     }
     return sets;
@@ -338,12 +345,8 @@ std::vector<fs::path> report_stage(const Session &session, const Fitted &fitted,
     const auto add = [&](std::vector<Figure> more) {
         std::move(more.begin(), more.end(), std::back_inserter(figures));
     };
-    add(claim_figures(
-        claims, fitted.growths, swept,
-        [&](double size) {
-            return complete_sizes(session.problem, {{swept, size}});
-        },
-        working_sets_of(session, fitted.measurements)));
+    add(claim_figures(claims, fitted.growths, swept, along_sweep(session),
+                      working_sets_of(session, fitted.measurements)));
     add(comparison_figures(session.problem.title, comparison, names));
     add(map_figures(session.problem.title, fitted.growths, names, session.problem.relations()));
     if (limits)

@@ -332,12 +332,11 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
     std::vector<DrawnLine> lines;
     std::vector<TradePoint> unbeaten;
     for (const TradePoint &point : comparison.trade) {
-        const double space = std::max(point.space_bytes, 1.0); // the axis has no 0
         if (point.unbeaten()) unbeaten.push_back(point);
         lines.push_back({place(point.solution),
                          point.solution,
                          short_name(point.solution, 20) + (point.unbeaten() ? "  unbeaten" : ""),
-                         {{point.time_ns, space, space, space}},
+                         {{point.time_ns, point.space_bytes, point.space_bytes, point.space_bytes}},
                          {}});
     }
     if (lines.size() < 2) return figures;
@@ -346,7 +345,7 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
     for (DrawnLine &line : lines) // the line that joins them belongs to the first
         if (unbeaten.size() > 1 && line.name == unbeaten.front().solution)
             for (const TradePoint &point : unbeaten)
-                line.curve.push_back({point.time_ns, std::max(point.space_bytes, 1.0)});
+                line.curve.push_back({point.time_ns, point.space_bytes});
     figures.push_back(
         draw_lines("trade",
                    {fmt::format("{}: time against space at {} = {}", title, comparison.size_name,

@@ -22,16 +22,16 @@ std::vector<OverBound> over_bound(const Growth &growth, const Bound &bound, bool
 }
 
 std::string inline_chart(const std::vector<OverBound> &readings) {
-    constexpr const char *heights[] = {"▁", "▂", "▃", "▄", "▅", "▆", "▇", "█"};
-    constexpr int middle = 3, highest = 7;
-    constexpr std::size_t width = 8;
+    constexpr int middle = 5;
+    constexpr std::size_t sizes = 5;
     const std::size_t from = readings.size() / 3, left = readings.size() - from;
-    if (left < 4) return "";
-    std::string chart;
-    for (std::size_t i = 0; i < width; ++i) {
-        const std::size_t at = from + (left - 1) * i / (width - 1);
+    if (left < sizes) return "";
+    std::string chart(2 * middle + 1, '.');
+    for (std::size_t i = 0; i < sizes; ++i) {
+        const std::size_t at = from + (left - 1) * i / (sizes - 1);
         const double doublings = std::log2(std::clamp(readings[at].ratio, 1e-9, 1e9));
-        chart += heights[std::clamp(middle + static_cast<int>(std::lround(4 * doublings)), 0, highest)];
+        const int place = middle + static_cast<int>(std::lround(4 * doublings));
+        chart[static_cast<std::size_t>(std::clamp(place, 0, 2 * middle))] = static_cast<char>('1' + i);
     }
     return chart;
 }

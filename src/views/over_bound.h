@@ -21,9 +21,10 @@ struct OverBound {
 std::vector<OverBound> over_bound(const Growth &growth, const Bound &bound, bool timed,
                                   const std::function<Sizes(double)> &sizes_at);
 
-// Eight characters of block height for a line of a table: evenly spaced places from a third of the ladder on,
-// as the sentences of reason tell it. The last stands half high, every step up or down is a fourth of a
-// doubling, and what goes beyond stays at the edge. "" where there are too few places.
+// A line of eleven places for a table, lower ratios on the left: where five sizes stand, the digit 1 a third
+// up the ladder, as the sentences of reason tell it, 5 the largest. That one stands in the middle, four
+// places are a doubling, what goes beyond stays at the edge, and later digits stand over earlier ones. ""
+// where there are too few places.
 std::string inline_chart(const std::vector<OverBound> &readings);
 
 } // namespace iron

@@ -4,7 +4,6 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
-#include <set>
 
 #include "core/bound/order.h"
 #include "core/claim/words.h"
@@ -78,9 +77,7 @@ std::string chart_of(const JudgedClaim &one, const std::vector<SeriesGrowth> &gr
     for (const SeriesGrowth &growth : growths) {
         if (growth.solution != one.solution || growth.shape != shape || growth.metric != metric) continue;
         const auto alone = [&](double size) { return Sizes{{growth.size_name, size}}; };
-        const std::set<std::string> named = sizes_in(one.claim.bound.growth);
-        if (!sizes_at && (named.size() > 1 || (named.size() == 1 && !named.contains(growth.size_name))))
-            return "";
+        if (!sizes_at && !names_all({growth.size_name}, one.claim.bound.growth)) return "";
         return inline_chart(
             over_bound(growth.growth, one.claim.bound, metric == "time", sizes_at ? sizes_at : alone));
     }

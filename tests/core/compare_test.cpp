@@ -184,5 +184,16 @@ TEST(CompareAll, TheWorstShapeGoesAsFarAsAllWereRead) {
                 EXPECT_NEAR(point.ratio, 50.0 / 3, 0.1) << point.size;
 }
 
+TEST(CompareAll, TheWorstShapeKeepsTheGrainOfItsBytes) {
+    std::vector<NamedSeries> series;
+    for (const auto &[solution, bytes] : {std::pair("plain", 48.0), std::pair("deep", 56.0)})
+        for (const char *shape : {"calm", "storm"}) {
+            series.push_back(named(solution, shape, "space", [bytes = bytes](double) { return bytes; }));
+            series.back().series.grain = 64;
+        }
+    for (const PairComparison &pair : compare_all(series, {}, {{"plain", "deep"}, "", 0}).pairs)
+        EXPECT_FALSE(pair.course.differs) << pair.shape;
+}
+
 } // namespace
 } // namespace iron

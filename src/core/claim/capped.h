@@ -14,8 +14,8 @@ struct PlaceRead {
 
 // Whether `cap` shows all that `shape` can take: at no place of both is the shape dearer, at three or more,
 // two doublings apart in some size (five units, where sizes stay below 64), it is as dear, and where the cap
-// was not read it is no farther up its bound than the cap is anywhere. Growth beyond the cap's would have
-// surpassed it between those places and the largest. As dear: to a twentieth.
+// was not read, smaller readings aside, it is no farther up its bound than the cap is anywhere. Growth beyond
+// the cap's would have surpassed it between those places and the largest. As dear: to a twentieth.
 bool is_capped(const std::vector<PlaceRead> &shape, const std::vector<PlaceRead> &cap);
 
 } // namespace iron

@@ -16,13 +16,6 @@ namespace {
 // list: then only clear evidence says `exceeded`.
 constexpr double good_fit = 0.015, clear_evidence = 8;
 
-Sizes sizes_of(const JointGrowth &growth, std::size_t cell) {
-    Sizes sizes;
-    for (std::size_t i = 0; i < growth.names.size(); ++i)
-        sizes[growth.names[i]] = growth.cells[cell][i];
-    return sizes;
-}
-
 std::string place(const JointGrowth &growth, std::size_t cell) {
     std::string text;
     for (std::size_t i = 0; i < growth.names.size(); ++i)
@@ -39,7 +32,7 @@ const SetFit *best_on(const JointGrowth &growth, const Bound &bound, bool inside
 
 // Reading divided by the bound, ln.
 double log_ratio(const JointGrowth &growth, const Bound &bound, std::size_t cell) {
-    return growth.points[cell].log_value - evaluate_log(bound.growth, sizes_of(growth, cell));
+    return growth.points[cell].log_value - evaluate_log(bound.growth, growth.sizes_at(cell));
 }
 
 // Cells by their reading, the smallest first.
@@ -62,8 +55,8 @@ std::pair<std::size_t, std::size_t> telling_cells(const JointGrowth &growth, con
         double most = -1e300;
         for (const JointTerm &lead : outside->leads)
             if (!SizeOrder::within(lead.course, growth.order.course_of(bound.growth)))
-                most = std::max(most, evaluate_log(lead.expression, sizes_of(growth, cell)) -
-                                          evaluate_log(bound.growth, sizes_of(growth, cell)));
+                most = std::max(most, evaluate_log(lead.expression, growth.sizes_at(cell)) -
+                                          evaluate_log(bound.growth, growth.sizes_at(cell)));
         return most;
     };
     const auto [least, most] = std::minmax_element(
@@ -108,7 +101,7 @@ std::optional<WouldDecide> size_that_decides(const JointGrowth &growth, const Bo
     for (const Located &point : growth.points)
         error = std::max(error, point.error);
     const double enough = std::max(0.05, 4 * error);
-    const Sizes top = sizes_of(growth, by_reading(growth).back());
+    const Sizes top = growth.sizes_at(by_reading(growth).back());
     for (double times = 1.5; times < 1100; times *= 1.5)
         for (const std::string &name : growth.names) {
             Sizes sizes = top;
@@ -142,7 +135,7 @@ bool memory_could_do_it(const JointGrowth &growth, const Bound &bound,
 
 double exponent_at_the_top(const JointGrowth &growth) {
     constexpr double step = 1.01;
-    Sizes above = sizes_of(growth, by_reading(growth).back()), below = above;
+    Sizes above = growth.sizes_at(by_reading(growth).back()), below = above;
     above[growth.names.front()] *= step;
     below[growth.names.front()] /= step;
     return std::log(value_at(growth.best(), above) / value_at(growth.best(), below)) / (2 * std::log(step));

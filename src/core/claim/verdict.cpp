@@ -297,13 +297,9 @@ std::vector<PlaceRead> places_read(const std::string &metric, const Bound &bound
                                    const std::string &size_name, const ShapeGrowth &shape) {
     std::vector<PlaceRead> places;
     if (const auto joint = metric == "space" ? shape.joint_space : shape.joint_steps) {
-        for (std::size_t i = 0; i < joint->cells.size(); ++i) {
-            Sizes sizes;
-            for (std::size_t k = 0; k < joint->names.size(); ++k)
-                sizes[joint->names[k]] = joint->cells[i][k];
-            places.push_back(
-                {joint->cells[i], joint->points[i].log_value, evaluate_log(bound.growth, sizes)});
-        }
+        for (std::size_t i = 0; i < joint->cells.size(); ++i)
+            places.push_back({joint->cells[i], joint->points[i].log_value,
+                              evaluate_log(bound.growth, joint->sizes_at(i))});
     } else if (const auto &growth = metric == "space" ? shape.space : shape.steps)
         for (const Located &point : growth->points)
             places.push_back(

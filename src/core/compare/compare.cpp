@@ -28,13 +28,14 @@ using Key = std::pair<std::string, std::string>; // solution, metric
 std::vector<NamedSeries> worst_series(const std::vector<NamedSeries> &series) {
     std::map<Key, std::map<double, SeriesPoint>> worst;
     std::map<Key, std::string> names;
-    std::map<Key, double> farthest;
+    std::map<Key, double> farthest, grains;
     for (const NamedSeries &one : series) {
         if (one.series.points.empty()) continue;
         const Key key{one.solution, one.metric};
         double &to = farthest.try_emplace(key, one.series.points.back().size).first->second;
         to = std::min(to, one.series.points.back().size);
         names[key] = one.series.size_name;
+        grains[key] = std::max(grains[key], one.series.grain);
         const bool timed = one.metric == "time";
         for (const SeriesPoint &point : one.series.points) {
             if (point.readings.empty()) continue;
@@ -44,7 +45,7 @@ std::vector<NamedSeries> worst_series(const std::vector<NamedSeries> &series) {
     }
     std::vector<NamedSeries> all;
     for (auto &[key, points] : worst) {
-        NamedSeries one{key.first, worst_shape_name, key.second, {names[key], {}}};
+        NamedSeries one{key.first, worst_shape_name, key.second, {names[key], {}, grains[key]}};
         for (auto &[size, point] : points)
             if (size <= farthest[key]) one.series.points.push_back(std::move(point));
         all.push_back(std::move(one));

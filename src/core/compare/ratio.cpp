@@ -114,13 +114,12 @@ std::vector<LogRatio> log_ratios(const Series &one, const Series &other, Noise n
     for (const SeriesPoint &point : one.points)
         for (const SeriesPoint &same : other.points) {
             if (same.size != point.size || point.readings.empty() || same.readings.empty()) continue;
-            LogRatio ratio = of_means(raised(point, least), raised(same, least));
-            if (noise == Noise::timed) {
-                const std::vector<double> logs = paired(point, same);
-                if (logs.empty()) continue;
-                ratio = trimmed(logs, point.size);
+            if (noise != Noise::timed) {
+                all.push_back(of_means(raised(point, least), raised(same, least)));
+                continue;
             }
-            all.push_back(ratio);
+            const std::vector<double> logs = paired(point, same);
+            if (!logs.empty()) all.push_back(trimmed(logs, point.size));
         }
     if (noise == Noise::timed) draw_together(all);
     for (LogRatio &ratio : all)

@@ -5,6 +5,7 @@
 #include <set>
 
 #include "core/bound/print.h"
+#include "core/growth/least_squares.h"
 
 namespace iron {
 
@@ -123,54 +124,45 @@ void look_beyond_small_sizes(JointGrowth &growth, const CellSeries &series, cons
     }
 }
 
-// ln of the mean reading.
-double log_mean(const SeriesPoint &point) {
-    double mean = 0;
-    for (const Reading &reading : point.readings)
-        mean += reading.value / static_cast<double>(point.readings.size());
-    return std::log(std::max(mean, 1.0));
-}
-
-// A straight line through all points, ln over ln: no curve fits here that heights could be told over.
-struct PowerLine {
-    explicit PowerLine(const Series &series) {
-        const auto count = static_cast<double>(series.points.size());
-        double x = 0, y = 0, xx = 0, xy = 0;
-        for (const SeriesPoint &point : series.points) {
-            const double here = std::log(std::max(point.size, 1.0)), value = log_mean(point);
-            x += here / count, y += value / count, xx += here * here / count, xy += here * value / count;
-        }
-        power = xx > x * x ? (xy - x * y) / (xx - x * x) : 0;
-        level = y - power * x;
+// How far the upper half of each set lies over a straight line through all points, ln over ln: no curve fits
+// here that heights could be told over.
+std::vector<double> heights_of(const std::vector<Series> &sets, const Series &series) {
+    std::vector<std::vector<double>> columns(2);
+    std::vector<double> values;
+    const auto log_size = [](const SeriesPoint &point) { return std::log(std::max(point.size, 1.0)); };
+    const auto log_mean = [](const SeriesPoint &point) {
+        return std::log(std::max(mean_of(point.readings), 1.0));
+    };
+    for (const SeriesPoint &point : series.points) {
+        columns[0].push_back(1), columns[1].push_back(log_size(point));
+        values.push_back(log_mean(point));
     }
-    // Of the upper half of the points that belong to one place of a step.
-    double height_of(const Series &set) const {
+    const std::vector<double> line = least_squares(columns, values).coefficients;
+    std::vector<double> heights;
+    for (const Series &set : sets) {
         const std::size_t half = set.points.size() / 2;
         double sum = 0;
         for (std::size_t i = half; i < set.points.size(); ++i)
-            sum += log_mean(set.points[i]) - level - power * std::log(std::max(set.points[i].size, 1.0));
-        return sum / static_cast<double>(set.points.size() - half);
+            sum += log_mean(set.points[i]) - line[0] - line[1] * log_size(set.points[i]);
+        heights.push_back(sum / static_cast<double>(set.points.size() - half));
     }
-    double level = 0, power = 0;
-};
+    return heights;
+}
 
 // Nothing fits where capacities double: then the sizes that lie at the dearest place of a step tell, if those
 // fit.
 void look_a_step_apart(Growth &growth, const Series &series, const FitOptions &options) {
     if (growth.fits.empty() || !fits_poorly(growth)) return;
-    const PowerLine line(series);
     for (int doublings = 1; doublings <= 2 && fits_poorly(growth); ++doublings) {
         const std::vector<Series> sets = sizes_apart(series, doublings);
-        const Series *dearest = nullptr;
-        double highest = 0;
-        for (const Series &set : sets)
-            if (const double height = line.height_of(set); !dearest || height > highest)
-                dearest = &set, highest = height;
+        if (sets.size() < 2) continue;
+        const std::vector<double> heights = heights_of(sets, series);
+        const Series &dearest = sets[std::max_element(heights.begin(), heights.end()) - heights.begin()];
         // Five that lie two doublings apart span eight.
         FitOptions of_set = options;
         of_set.least_sizes = doublings == 1 ? 6 : 5;
-        if (sets.size() < 2 || dearest->points.size() < of_set.least_sizes) continue;
-        Growth apart = fit_growth(*dearest, of_set);
+        if (dearest.points.size() < of_set.least_sizes) continue;
+        Growth apart = fit_growth(dearest, of_set);
         if (apart.fits.empty() || fits_poorly(apart)) continue;
         growth = std::move(apart);
         growth.doublings_apart = doublings;

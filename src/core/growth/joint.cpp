@@ -38,6 +38,13 @@ bool SetFit::within(const Bound &bound, const SizeOrder::Course &bounds) const {
                                               : below && above;
 }
 
+Sizes JointGrowth::sizes_at(std::size_t cell) const {
+    Sizes sizes;
+    for (std::size_t i = 0; i < names.size(); ++i)
+        sizes[names[i]] = cells[cell][i];
+    return sizes;
+}
+
 JointGrowth fit_joint(const CellSeries &series, const JointCandidates &candidates,
                       const JointOptions &options) {
     JointGrowth growth;

@@ -40,6 +40,7 @@ struct JointGrowth {
     std::set<std::string> ends_early;
 
     const SetFit &best() const { return fits.front(); }
+    Sizes sizes_at(std::size_t cell) const;
 };
 
 struct JointOptions {

@@ -194,16 +194,12 @@ std::vector<Located> located(const Series &series, Noise noise, double frames) {
 
 std::vector<Located> locate(const Series &series, Noise noise) { return located(series, noise, 0); }
 
-namespace {
-
 double mean_of(const std::vector<Reading> &readings) {
     double mean = 0;
     for (const Reading &reading : readings)
         mean += reading.value / static_cast<double>(readings.size());
     return mean;
 }
-
-} // namespace
 
 std::vector<Located> locate(const CellSeries &series, Noise noise) {
     Series flat{"", {}, series.grain};

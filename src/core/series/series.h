@@ -60,6 +60,8 @@ enum class Noise {
     timed,   // times: spikes upwards, drift between rounds
 };
 
+double mean_of(const std::vector<Reading> &readings);
+
 // Of the metrics by their names.
 Noise noise_of(const std::string &metric);
 
