@@ -272,6 +272,44 @@ TEST(Planner, AnUrgentLineGoesBeforeTheOthers) {
     EXPECT_TRUE(machine.timed.contains({0, 0, 2, 4000}));
 }
 
+TEST(Planner, AnUrgentLineThatIsDearLeavesTheOthersTheirTime) {
+    Simulated machine = simulated(3, 30, 4096);
+    machine.options.lines.push_back({ladder(16, 4096), {}, std::vector<double>(17, 16)});
+    std::vector<double> dear;
+    for (double size = 1000; size < 60000; size += 1000)
+        dear.push_back(size);
+    machine.options.lines.push_back({dear, {}, std::vector<double>(dear.size(), 16), true});
+    machine.call_s = [](const Cell &cell) { return cell.line == 2 ? 0.09 : 1e-3; };
+    machine.run();
+    std::set<Cell> on_others;
+    for (const auto &[cell, times] : machine.timed)
+        if (cell.line == 1) on_others.insert(cell);
+    EXPECT_EQ(on_others.size(), 3u * 2 * 17); // all of it: solutions, shapes, sizes
+}
+
+TEST(Planner, AnUndecidedSeriesGoesOnWhereTheClockCutItOff) {
+    Simulated machine = simulated(2, 30, 4096);
+    machine.options.judges = true;
+    machine.options.lines.push_back({ladder(16, 1e5, 1.1), {}, std::vector<double>(100, 16)});
+    machine.call_s = [](const Cell &) { return 0.06; };
+    std::map<int, double> last; // by solution: when it came to a new place on the second line
+    machine.needs = [&](const Simulated &) {
+        return std::vector<Need>{{0, 0, true}, {0, 1, true}, {1, 0, false}, {1, 1, true}};
+    };
+    std::set<Cell> seen;
+    const auto call = machine.call_s;
+    machine.call_s = [&](const Cell &cell) {
+        if (cell.line == 1 && seen.insert(cell).second)
+            last[10 * cell.solution + cell.shape] = machine.elapsed_s;
+        return call(cell);
+    };
+    machine.run();
+    EXPECT_LT(last[0], 0.65 * 30);
+    EXPECT_LT(last[11], 0.65 * 30);
+    EXPECT_GT(last[10], 0.75 * 30);
+    EXPECT_LT(last[10], 0.85 * 30);
+}
+
 TEST(Planner, ADisturbedReadingIsTakenOnceMore) {
     PlanOptions options;
     options.solutions = options.shapes = 1;

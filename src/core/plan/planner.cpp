@@ -13,6 +13,9 @@ constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than 
 constexpr int passes_enough = 4;
 constexpr double seconds_enough = 0.01;
 constexpr int most_other_inputs = 16; // in a generation, beside the first
+// Of the budget: so long the first line goes alone, then the urgent ones; so long there is climbing; and so
+// long for the sake of a verdict.
+constexpr double ahead_of_others = 0.4, climbs_until = 0.6, climbs_on_until = 0.8;
 
 } // namespace
 
@@ -67,14 +70,15 @@ bool Planner::affordable(Climber &climber, double size, double elapsed_s) const 
     const bool level = !climber.seen.empty() && climber.seen.front().second > limit / 2 &&
                        climber.seen.back().second < 1.5 * climber.seen.front().second &&
                        last_of(climber) < 0.1 * options_.budget_s;
-    return (call <= limit || level) && elapsed_s + call + load < 0.6 * options_.budget_s;
+    const double until = climber.longer ? climbs_on_until : climbs_until;
+    return (call <= limit || level) && elapsed_s + call + load < until * options_.budget_s;
 }
 
 // On an urgent line the fast solutions first, each to its end. Else a step that costs next to nothing is
 // taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then those with
 // the fewest sizes, so that all come up together.
-double Planner::turn_of(const Climber &climber) {
-    if (line_of(climber).urgent) {
+double Planner::turn_of(const Climber &climber, bool urgent_alone) {
+    if (urgent_alone) {
         const Climber &main = climber_of({climber.at.solution, climber.at.shape, 0, 0});
         return -1 / (1e-12 + last_of(main) / std::max(main.largest, 1.0));
     }
@@ -187,15 +191,19 @@ void Planner::told_needs(const std::vector<Need> &needs) {
     if (!climbing_) return;
     for (Climber &climber : climbers_) {
         const auto found = needs_.find({climber.at.solution, climber.at.shape});
-        if (found == needs_.end() || found->second.decided || !(found->second.up_to > 0) ||
-            climber.at.line != 0 || climber.down || climber.failed || climber.up_to > 0 ||
-            climber.seen.empty())
+        if (found == needs_.end() || found->second.decided) continue;
+        if (climber.cut_off && !climber.longer && !climber.failed) {
+            climber.climbing = climber.longer = true;
+            asked_ = false; // what it brings is judged too
+        }
+        if (!(found->second.up_to > 0) || climber.at.line != 0 || climber.down || climber.failed ||
+            climber.up_to > 0 || climber.seen.empty())
             continue;
         climber.up_to = found->second.up_to;
         climber.at.size = climber.seen.back().first;
         climber.climbing = true;
         climb_on(climber);
-        asked_ = asked_ && !climber.climbing; // what it brings is judged too
+        asked_ = asked_ && !climber.climbing;
     }
 }
 
@@ -242,21 +250,23 @@ Next Planner::climb(double elapsed_s) {
         if (cells_.contains(step.cell)) return step;
     }
     // The first line tells what is affordable, and most verdicts rest on it: it goes ahead.
-    const bool main_alone = elapsed_s < 0.4 * options_.budget_s &&
-                            std::any_of(climbers_.begin(), climbers_.end(), [](const Climber &climber) {
-                                return climber.climbing && climber.at.line == 0;
-                            });
+    // The others get what is left of the climb, whatever the urgent ones still want.
+    const bool ahead = elapsed_s < ahead_of_others * options_.budget_s;
+    const bool main_alone =
+        ahead && std::any_of(climbers_.begin(), climbers_.end(),
+                             [](const Climber &climber) { return climber.climbing && climber.at.line == 0; });
     const bool urgent_alone =
-        !main_alone && std::any_of(climbers_.begin(), climbers_.end(), [&](Climber &climber) {
+        ahead && !main_alone && std::any_of(climbers_.begin(), climbers_.end(), [&](Climber &climber) {
             return climber.climbing && line_of(climber).urgent && !has_to_wait(climber);
         });
     std::vector<Climber *> first;
     double earliest = 0;
     for (Climber &climber : climbers_) {
         if (!climber.climbing) continue;
-        const double share = climber.up_to > 0 ? 0.8 : line_of(climber).urgent ? 0.7 : 0.6;
-        if (elapsed_s > share * options_.budget_s) {
+        const double until = climber.up_to > 0 || climber.longer ? climbs_on_until : climbs_until;
+        if (elapsed_s > until * options_.budget_s) {
             climber.climbing = false;
+            climber.cut_off = true;
             continue;
         }
         const bool on_main = climber.at.line == 0;
@@ -266,7 +276,7 @@ Next Planner::climb(double elapsed_s) {
             first.assign(1, &climber);
             break;
         }
-        const double turn = turn_of(climber);
+        const double turn = turn_of(climber, urgent_alone);
         if (!first.empty() && turn > earliest) continue;
         if (!first.empty() && turn < earliest) first.clear();
         earliest = turn;

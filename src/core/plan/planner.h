@@ -70,9 +70,9 @@ struct Need {
 // calls of budget / 60, and fills the gap below a rung that costs too much with sizes that lie closer; one
 // whose calls are dear from the start and stay level goes up every third rung.
 //
-// Where verdicts are told, undecided series climb on towards the size that should decide them as far as what
-// is left allows, rounds go to them first, every other one with counts of fresh inputs where those help, and
-// all is over once everything is decided in every generation.
+// Where verdicts are told, undecided series climb on, along lines that the clock cut off and towards the size
+// that should decide them, as far as what is left allows, rounds go to them first, every other one with
+// counts of fresh inputs where those help, and all is over once everything is decided in every generation.
 class Planner {
   public:
     explicit Planner(PlanOptions options);
@@ -105,6 +105,8 @@ class Planner {
         bool down = false; // filling up below the ladder
         double up_to = 0;  // climbing on for the sake of a verdict
         bool failed = false;
+        bool cut_off = false;                        // by the clock
+        bool longer = false;                         // and went on since its verdict does not stand
         double count_s = 0;                          // what the last counted call took, all of it
         double step_s = 0;                           // what the last size took, counting included
         std::size_t rung = 0;                        // of options_.sizes
@@ -132,7 +134,7 @@ class Planner {
     static double last_of(const Climber &climber); // its last call
     bool affordable(Climber &climber, double size, double elapsed_s) const;
     double predicted_call(const Climber &climber, double size) const;
-    double turn_of(const Climber &climber);
+    double turn_of(const Climber &climber, bool urgent_alone);
     bool counted_again(const Known &known) const { return known.count_s <= options_.budget_s / 3000; }
     void plan_generations(double left_s);
     void fill_generation();
