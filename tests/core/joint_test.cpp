@@ -6,6 +6,7 @@
 
 #include "core/claim/judge.h"
 #include "core/growth/fit_all.h"
+#include "core/growth/joint_bend.h"
 
 namespace iron {
 namespace {
@@ -162,6 +163,52 @@ TEST(Joint, EarlyEndsThatDrawEveryCurveDownAreTakenOff) {
     EXPECT_NE(j.reason.find("the 16 places"), std::string::npos) << j.reason;
 }
 
+// A table of n w steps less the sum of n numbers up to w / 4, which some inputs end early: growth a little
+// beyond n w follows that no better than growth within.
+TEST(Joint, WhatFollowsRaggedCountsNoBetterLeavesNoBound) {
+    struct Place {
+        double n, w;
+        std::vector<double> steps;
+    };
+    const std::vector<std::string> names = {"n", "w"};
+    const std::vector<Place> read = {{16, 16, {319, 319, 319, 299, 299, 299, 286, 286}},
+                                     {16, 64, {1185, 1068, 1015}},
+                                     {16, 179, {2874, 2846, 2841}},
+                                     {16, 256, {4432, 3834}},
+                                     {16, 1024, {16444, 14117}},
+                                     {16, 2000, {25229, 27561, 28556}},
+                                     {16, 5318, {72022, 68254, 70810}},
+                                     {16, 14142, {170694, 189891}},
+                                     {23, 2000, {36949, 44057}},
+                                     {32, 48, {1678, 1715}},
+                                     {32, 2000, {52930, 60995}},
+                                     {45, 2000, {81746, 88582}},
+                                     {63, 16, {1119, 1096}},
+                                     {63, 23, {1745, 1775}},
+                                     {63, 32, {2231, 2157}},
+                                     {64, 16, {1141, 1118}},
+                                     {64, 144, {10038, 9798}},
+                                     {64, 2000, {125075, 128935}},
+                                     {64, 14142, {839850, 882904}}};
+    CellSeries series{names, {}};
+    for (const Place &place : read) {
+        SeriesCell cell{{place.n, place.w}, {}};
+        for (std::size_t i = 0; i < place.steps.size(); ++i)
+            cell.readings.push_back({0, static_cast<int>(i), place.steps[i]});
+        series.cells.push_back(std::move(cell));
+    }
+    SolutionClaims claims;
+    claims.solution = "hand";
+    claims.claims = {{"time", "every", parse_bound("O(n w)", names)},
+                     {"time", "every", parse_bound("O(n)", names)}};
+    CandidateStore store;
+    const SeriesGrowth growth = fit_one({"hand", "calm", "steps", {"n", {}}, series},
+                                        bounds_on(claims, "steps"), store.of(series, {}));
+    const auto judged = judge_claims({claims}, {growth}, "n", std::nullopt);
+    EXPECT_NE(judged[0].judgement.verdict, Verdict::exceeded) << judged[0].judgement.reason;
+    EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded);
+}
+
 TEST(FitStore, KnowsAFitOnlyWhileItsReadingsStayTheSame) {
     NamedSeries named{"hand", "calm", "steps", {"n", {}}, cells([](double n, double k) { return n * k; })};
     FitStore store;
@@ -187,6 +234,50 @@ TEST(Joint, GrowthOffTheListIsNotTakenForMoreThanTheClaim) {
     const auto bent = cells([](double n, double k) { return std::floor(4 * std::pow(n, 1.4) * k + 30 * n); });
     EXPECT_EQ(verdict(bent, "O(n^1.5 k)"), Verdict::holds);
     EXPECT_EQ(verdict(bent, "O(n k)"), Verdict::exceeded);
+}
+
+TEST(Joint, GrowthOffTheListIsFoundBeyondTheClaimToo) {
+    // No growth of the list lies between n k^0.5 and n k^0.75.
+    const auto between =
+        cells([](double n, double k) { return std::floor(4 * n * std::pow(k, 0.6) + 30 * n + 100); });
+    EXPECT_EQ(verdict(between, "O(n sqrt k)"), Verdict::exceeded);
+    EXPECT_EQ(verdict(between, "O(n k^0.75)"), Verdict::holds);
+    const auto of_the_smaller =
+        cells([](double n, double k) { return std::floor(9 * std::pow(std::min(n, k), 1.5) + 20); });
+    EXPECT_EQ(verdict(of_the_smaller, "O(min(n, k) log(min(n, k)))"), Verdict::exceeded);
+    EXPECT_EQ(verdict(of_the_smaller, "O(min(n, k)^2)"), Verdict::holds);
+}
+
+// An exponent a little smaller would take back what the logarithm gives.
+TEST(Joint, ALogarithmIsSeenThroughRandomInputs) {
+    int exceeded = 0;
+    for (int seed = 0; seed < 5; ++seed) {
+        std::mt19937_64 random(seed);
+        std::normal_distribution<double> noise(0, 0.02);
+        const auto sum = cells(
+            [&](double n, double k) {
+                return std::floor((2 * n * lg(k) + 6 * k * lg(k) + 5 * n + 40) * (1 + noise(random)));
+            },
+            false, 4);
+        EXPECT_EQ(verdict(sum, "O(n log k + k log k)"), Verdict::holds) << seed;
+        exceeded += verdict(sum, "O(n + k log k)") == Verdict::exceeded;
+    }
+    EXPECT_GE(exceeded, 4);
+}
+
+TEST(Bend, TakesNoLogarithmBack) {
+    const std::vector<std::string> names = both_sizes;
+    const CellSeries series = cells([](double n, double k) { return n * k; });
+    const JointCandidates candidates(names, {}, {false, false});
+    JointSets sets(series, candidates, Noise::counted);
+    const int linear = sets.index_of("n"), with_logarithm = sets.index_of("n log n");
+    ASSERT_GE(linear, 0);
+    ASSERT_GE(with_logarithm, 0);
+    EXPECT_FALSE(bent_set(sets, {linear}, {{{"n", -0.05}}}).empty());
+    EXPECT_TRUE(bent_set(sets, {with_logarithm}, {{{"n", -0.05}}}).empty());
+    EXPECT_TRUE(bent_set(sets, {with_logarithm}, {{{"n", -0.3}, {"k", 0.3}}}).empty());
+    EXPECT_FALSE(bent_set(sets, {with_logarithm}, {{{"n", -0.3}}}).empty());
+    EXPECT_FALSE(bent_set(sets, {with_logarithm}, {{{"n", 0.05}}}).empty());
 }
 
 TEST(Joint, TimesWithNoiseAndACacheKeepTheirBound) {

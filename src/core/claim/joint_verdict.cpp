@@ -16,6 +16,18 @@ namespace {
 // list: then only clear evidence says `exceeded`.
 constexpr double good_fit = 0.015, clear_evidence = 8;
 
+// What leaves a bound by counts or bytes follows them clearly nearer than what keeps it: evidence alone also
+// comes from how simple either is.
+constexpr double nearer = 1.25;
+
+// Where even the best growth is off by so much, calls end early or the like, and more places only repeat it.
+constexpr double ragged = 0.05, evidence_if_ragged = 15, nearer_if_ragged = 1.5;
+
+// Growth on no list, its exponents free, can follow whatever growth within does not, the more so the more
+// exact the readings are: so much evidence for it keeps a bound from holding. At twice that the bound is
+// left, where what is within is off or that is beyond doubt.
+constexpr double unlisted_in_counts = 15, unlisted_in_times = 3, beyond_doubt = 60;
+
 std::string place(const JointGrowth &growth, std::size_t cell) {
     std::string text;
     for (std::size_t i = 0; i < growth.names.size(); ++i)
@@ -176,11 +188,33 @@ void look_for_hidden_work_over_places(const ShapeGrowth &shape, const Bound &bou
     j.would_decide.reset();
 }
 
-bool is_loose(const Bound &bound, const JointGrowth &growth, double need) {
+double misfit_of(const SetFit &fit, const JointGrowth &growth) { return misfit(fit.fitted, growth.points); }
+
+// Growth on the list beyond the bound, well enough shown to leave it; `need` in ln units.
+bool is_left_for(const SetFit &outside, const SetFit *inside, const JointGrowth &growth, double evidence,
+                 double need, bool exact) {
+    if (!exact || !inside) return evidence > need;
+    const double off = misfit_of(outside, growth);
+    const bool is_ragged = off > ragged;
+    return evidence > (is_ragged ? evidence_if_ragged : need) &&
+           misfit_of(*inside, growth) > (is_ragged ? nearer_if_ragged : nearer) * off;
+}
+
+bool is_left_for_unlisted(const SetFit &outside, const SetFit *inside, const JointGrowth &growth,
+                          double evidence) {
+    if (!inside || evidence < 2 * unlisted_in_counts) return false;
+    const double off = misfit_of(outside, growth), off_within = misfit_of(*inside, growth);
+    return off < ragged && off_within > nearer_if_ragged * off &&
+           (off_within > good_fit || evidence > beyond_doubt);
+}
+
+bool is_loose(const Bound &bound, const JointGrowth &growth, double need, double unlisted) {
     if (bound.kind != Bound::Kind::upper) return false;
     const auto smaller = smaller_by_a_logarithm(bound.growth, growth.order, growth.names);
     return std::any_of(smaller.begin(), smaller.end(), [&](const Expression &less) {
-        return evidence_against({bound.kind, less, ""}, growth) < -need;
+        const Bound smaller_bound{bound.kind, less, ""};
+        return evidence_against(smaller_bound, growth) < -need &&
+               evidence_off_the_list(smaller_bound, growth) <= unlisted;
     });
 }
 
@@ -207,31 +241,35 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
     }
     const double need_holds = metric == "space" ? 0.5 : 1; // a byte count is no estimate
     double need_exceeded = exact ? 6 : 3;
-    if (const SetFit *inside = best_on(growth, bound, true);
-        exact && inside && misfit(inside->fitted, growth.points) < good_fit)
-        need_exceeded = clear_evidence;
+    const SetFit *inside = best_on(growth, bound, true);
+    if (exact && inside && misfit_of(*inside, growth) < good_fit) need_exceeded = clear_evidence;
     j.growth_class = growth.best().name;
     j.exponent = exponent_at_the_top(growth);
     j.evidence = evidence_against(bound, growth);
     const SetFit *outside = best_on(growth, bound, false);
+    const double unlisted = evidence_off_the_list(bound, growth);
+    const double enough_unlisted = exact ? unlisted_in_counts : unlisted_in_times;
+    if (j.evidence < need_exceeded && unlisted > j.evidence && unlisted > enough_unlisted)
+        outside = best_off_the_list(bound, growth);
     if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
-        j.reason =
-            fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average",
-                        j.growth_class, three_digits(100 * misfit(growth.best().fitted, growth.points)));
+        j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average",
+                               j.growth_class, three_digits(100 * misfit_of(growth.best(), growth)));
     } else if (j.evidence > 0 && outside && growth.ends_early.contains(print_canonical(bound.growth))) {
         j.reason = fmt::format("{}, as {} does{}; but the larger half of that shows no such growth",
                                course_words(growth, bound, j.decided_by, outside), outside->name,
                                unnamed_sizes(bound, *outside));
-    } else if (j.evidence > need_exceeded && outside &&
+    } else if (outside &&
+               (outside->bent ? is_left_for_unlisted(*outside, inside, growth, unlisted)
+                              : is_left_for(*outside, inside, growth, j.evidence, need_exceeded, exact)) &&
                (exact || !memory_could_do_it(growth, bound, memory))) {
         j.verdict = Verdict::exceeded;
         j.reason =
             fmt::format("{}, as {} does{}", course_words(growth, bound, j.decided_by, outside), outside->name,
                         bound.kind == Bound::Kind::lower ? "" : unnamed_sizes(bound, *outside));
-    } else if (j.evidence < -need_holds) {
+    } else if (j.evidence < -need_holds && unlisted <= enough_unlisted) {
         j.verdict = Verdict::holds;
         j.reason = course_words(growth, bound, j.decided_by, nullptr);
-        j.loose = is_loose(bound, growth, need_holds);
+        j.loose = is_loose(bound, growth, need_holds, enough_unlisted);
     } else {
         j.reason = course_words(growth, bound, j.decided_by, outside);
         j.reason += exact || j.evidence < 0

@@ -38,6 +38,15 @@ bool SetFit::within(const Bound &bound, const SizeOrder::Course &bounds) const {
                                               : below && above;
 }
 
+const SetFit &JointGrowth::best() const {
+    constexpr double clearly = 6;
+    for (const SetFit &fit : fits) {
+        if (fit.score < fits.front().score - clearly) break;
+        if (!fit.bent) return fit;
+    }
+    return fits.front();
+}
+
 Sizes JointGrowth::sizes_at(std::size_t cell) const {
     Sizes sizes;
     for (std::size_t i = 0; i < names.size(); ++i)
@@ -88,6 +97,28 @@ double evidence_against(const Bound &bound, const JointGrowth &growth) {
         side = std::max(side, fit.score);
     }
     return outside - inside;
+}
+
+const SetFit *best_off_the_list(const Bound &bound, const JointGrowth &growth) {
+    const SizeOrder::Course bounds = growth.order.course_of(bound.growth);
+    std::size_t leads = 0; // of the best within
+    for (const SetFit &fit : growth.fits)
+        if (fit.within(bound, bounds)) {
+            leads = fit.leads.size();
+            break;
+        }
+    for (const SetFit &fit : growth.fits)
+        if (fit.bent && fit.leads.size() <= leads && !fit.within(bound, bounds)) return &fit;
+    return nullptr;
+}
+
+double evidence_off_the_list(const Bound &bound, const JointGrowth &growth) {
+    const SetFit *outside = best_off_the_list(bound, growth);
+    if (!outside) return -std::numeric_limits<double>::infinity();
+    const SizeOrder::Course bounds = growth.order.course_of(bound.growth);
+    const auto inside = std::find_if(growth.fits.begin(), growth.fits.end(),
+                                     [&](const SetFit &fit) { return fit.within(bound, bounds); });
+    return outside->score - inside->score;
 }
 
 } // namespace iron

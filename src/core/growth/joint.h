@@ -22,7 +22,7 @@ struct SetFit {
     std::vector<Term> terms;    // the leads first; then lower ones that are not 0
     std::vector<double> fitted; // at the cells
     int memory_steps = 0;
-    bool bent = false; // its exponents were set free; it may only speak for the bound it stays within
+    bool bent = false; // its exponents were set free; so that it is on no list
 
     bool within(const Bound &bound, const SizeOrder::Course &bounds) const;
 };
@@ -39,7 +39,8 @@ struct JointGrowth {
     // ends there is no growth.
     std::set<std::string> ends_early;
 
-    const SetFit &best() const { return fits.front(); }
+    // Growth that is on no list has to lead clearly to be told as the best.
+    const SetFit &best() const;
     Sizes sizes_at(std::size_t cell) const;
 };
 
@@ -63,7 +64,12 @@ bool fits_poorly(const JointGrowth &growth); // by its best set
 // Value of the fitted curve at any sizes, without what memory adds.
 double value_at(const SetFit &fit, const Sizes &sizes);
 
-// How much better growth outside the bound explains the cells than growth within, in ln units.
+// How much better listed growth outside the bound explains the cells than growth within, in ln units.
 double evidence_against(const Bound &bound, const JointGrowth &growth);
+
+// The same for growth outside that is on no list, its exponents set free, with no more leads than the best
+// within. Minus infinity where there is none.
+double evidence_off_the_list(const Bound &bound, const JointGrowth &growth);
+const SetFit *best_off_the_list(const Bound &bound, const JointGrowth &growth);
 
 } // namespace iron

@@ -24,6 +24,30 @@ Expression minimum_in(const Expression &e) {
     return nullptr;
 }
 
+double logarithms_in(const Expression &e) {
+    double count = 0;
+    for (const Expression &factor : factors_of(e)) {
+        if (factor->kind == Kind::logarithm) count += 1;
+        if (factor->kind == Kind::power && factor->of[0]->kind == Kind::logarithm &&
+            sizes_in(factor->of[1]).empty())
+            count += static_cast<double>(evaluate(factor->of[1], {}));
+    }
+    return count;
+}
+
+// Nothing grows like n^0.975 log n: over any range that can be measured the exponent only takes back what the
+// logarithm gives, so that every logarithm would be within every bound.
+bool takes_back_a_logarithm(const Expression &lead, const Bend &bend) {
+    constexpr double a_logarithm = 0.1;
+    const double logarithms = logarithms_in(lead);
+    if (logarithms == 0) return false;
+    double sum = 0;
+    bool up = false, down = false;
+    for (const auto &[name, by] : bend)
+        sum += by, up = up || by > 0, down = down || by < 0;
+    return down && (up || sum > -a_logarithm * logarithms - 1e-9);
+}
+
 double power_of(const Expression &e, const Expression &root) {
     const std::string name = print(root);
     double power = 0;
@@ -46,6 +70,7 @@ TermSet bent_set(JointSets &sets, const TermSet &base, const std::vector<Bend> &
     TermSet set;
     for (std::size_t i = 0; i < base.size(); ++i) {
         const Expression expression = sets.term(base[i]).expression;
+        if (takes_back_a_logarithm(expression, bends[i])) return {};
         std::vector<Expression> factors = {expression};
         for (const auto &[name, by] : bends[i]) {
             if (by == 0) continue;

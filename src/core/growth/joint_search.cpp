@@ -268,14 +268,30 @@ void JointSearch::bend() {
             if (count < (&count == &within ? 3 : 2)) starts.push_back(*one), ++count;
         }
         for (const SetTried &start : starts)
-            bend_from(start, claim);
+            bend_from(start, &claim, 0.025);
     }
+    // Bytes stray from every formula by steps of capacities; free exponents would follow those.
+    if (options_.noise != Noise::weighed) bend_freely();
 }
 
-void JointSearch::bend_from(const SetTried &start, Claim &claim) {
+// What is on no list may lie beyond a bound as well.
+void JointSearch::bend_freely() {
+    std::vector<SetTried> starts;
+    int single = 0, any = 0;
+    for (const SetTried *one : ranked(false))
+        if (any < 2 || (one->set.size() == 1 && single < 2)) {
+            starts.push_back(*one);
+            ++(one->set.size() == 1 && single < 2 ? single : any);
+        }
+    for (const SetTried &start : starts)
+        bend_from(start, nullptr, 0.05);
+}
+
+void JointSearch::bend_from(const SetTried &start, Claim *claim, double least) {
     std::vector<Bend> bends(start.set.size());
-    double best = is_within(start.set, claim) ? start.score : nothing;
-    for (const double by : {0.25, 0.1, 0.05, 0.025})
+    double best = !claim || is_within(start.set, *claim) ? start.score : nothing;
+    for (const double by : {0.25, 0.1, 0.05, 0.025}) {
+        if (by < least) break;
         for (bool rises = true; rises;) {
             rises = false;
             std::vector<Bend> next = bends;
@@ -289,11 +305,12 @@ void JointSearch::bend_from(const SetTried &start, Claim &claim) {
                     }
             bends = next;
         }
+    }
 }
 
-double JointSearch::bent_score(const SetTried &start, const std::vector<Bend> &bends, Claim &claim) {
+double JointSearch::bent_score(const SetTried &start, const std::vector<Bend> &bends, Claim *claim) {
     const TermSet set = bent_set(sets_, start.set, bends);
-    if (set.empty() || !is_within(set, claim)) return nothing;
+    if (set.empty() || (claim && !is_within(set, *claim))) return nothing;
     const auto known = tried_.find(set);
     if (known != tried_.end()) return known->second.score;
     SetTried one;
@@ -330,11 +347,13 @@ std::vector<SetFit> JointSearch::collected() {
     for (const Bound &bound : options_.beside)
         told.push_back({bound, sets_.candidates().order.course_of(bound.growth), {}, {}});
     for (Claim &claim : told) {
-        bool found[2] = {false, false};
-        for (std::size_t i = 0; i < ranked.size() && !(found[0] && found[1]); ++i) {
-            const bool inside = is_within(ranked[i]->set, claim);
-            if (found[inside] || (ranked[i]->bent && !inside)) continue;
-            found[inside] = wanted[i] = true;
+        bool inside = false, outside = false, bent_outside[most_leads] = {};
+        for (std::size_t i = 0; i < ranked.size(); ++i) {
+            const SetTried &one = *ranked[i];
+            bool &found = is_within(one.set, claim) ? inside
+                          : one.bent                ? bent_outside[one.set.size() - 1]
+                                                    : outside;
+            if (!found) found = wanted[i] = true;
         }
     }
     for (std::size_t i = 0; i < ranked.size(); ++i)

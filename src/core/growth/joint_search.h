@@ -43,8 +43,9 @@ class JointSearch {
     void improve();
     void allow_for_memory();
     void bend();
-    void bend_from(const SetTried &start, Claim &claim);
-    double bent_score(const SetTried &start, const std::vector<Bend> &bends, Claim &claim);
+    void bend_freely();
+    void bend_from(const SetTried &start, Claim *claim, double least);
+    double bent_score(const SetTried &start, const std::vector<Bend> &bends, Claim *claim);
 
     std::vector<const SetTried *> ranked(bool bent_too) const; // what fits at all, the best first
     std::vector<SetFit> collected();
