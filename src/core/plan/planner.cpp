@@ -120,8 +120,11 @@ void Planner::climb_on(Climber &climber) {
     if (!take_closer(climber)) {
         if (climber.rung + 1 >= sizes.size()) return end_climb(climber);
         if (climber.up_to > 0 && last >= climber.up_to) return end_climb(climber);
-        // Dear calls take every third rung.
-        const std::size_t stride = climber.up_to == 0 && last_of(climber) > options_.budget_s / 300 ? 3 : 1;
+        // Dear calls take every third rung; dear counts every second on the way to a size that decides.
+        const double dear = options_.budget_s / 300;
+        const std::size_t stride = climber.up_to > 0         ? 1 + (climber.count_s > dear)
+                                   : last_of(climber) > dear ? 3
+                                                             : 1;
         climber.rung = std::min(climber.rung + stride, sizes.size() - 1);
         climber.at.size = sizes[climber.rung];
     }
@@ -286,8 +289,9 @@ Next Planner::climb(double elapsed_s) {
     const Climber &climber = *first[random_() % first.size()];
     const Cell cell = climber.at;
     cells_[cell].loaded = true;
-    // Dear counts (a process for each) are taken at every second size.
-    const bool count = climber.count_s <= options_.budget_s / 300 || climber.seen.size() % 2 == 0;
+    // Dear counts (a process for each) are taken at every second size, or at the few that a verdict needs.
+    const bool count =
+        climber.count_s <= options_.budget_s / 300 || climber.up_to > 0 || climber.seen.size() % 2 == 0;
     if (options_.counted[cell.solution] && count) queue_.push_back(issue(Task::count, cell));
     cells_[cell].has_count = true;
     return issue(Task::time, cell);
