@@ -68,6 +68,19 @@ TEST(Capped, GrowthUpToAHarderShapeIsNotHeldAgainstTheBound) {
     EXPECT_NE(j.reason.find("on flood it never takes more than on ebb"), std::string::npos) << j.reason;
 }
 
+TEST(Capped, WhereAShapeIsLeftOutNoClaimIsLoose) {
+    const std::string bound = "O(n log n)";
+    const Law rises = [](double n) {
+        return std::round(4 * n * std::min(1.0, std::pow(std::log2(n) / 17, 2)));
+    };
+    ASSERT_TRUE(judged(hard, hard, bound).loose);
+    const Judgement j = judged(hard, rises, bound);
+    ASSERT_NE(j.reason.find("never takes more"), std::string::npos) << j.reason;
+    EXPECT_EQ(j.verdict, Verdict::holds);
+    EXPECT_FALSE(j.loose);
+    EXPECT_EQ(j.reason.find("smallest claim"), std::string::npos) << j.reason;
+}
+
 TEST(Capped, AShapeThatIsWorseButSmallIsStillFound) {
     const Law quadratic = [](double n) { return std::round(n * n / 4e6 + n); };
     EXPECT_EQ(judged(hard, quadratic).verdict, Verdict::exceeded);

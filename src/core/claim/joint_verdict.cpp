@@ -200,6 +200,10 @@ bool is_left_for(const SetFit &outside, const SetFit *inside, const JointGrowth 
            misfit_of(*inside, growth) > (is_ragged ? nearer_if_ragged : nearer) * off;
 }
 
+double needed_to_hold(const std::string &metric) {
+    return metric == "space" ? 0.5 : 1; // a byte count is no estimate
+}
+
 bool is_left_for_unlisted(const SetFit &outside, const SetFit *inside, const JointGrowth &growth,
                           double evidence) {
     if (!inside || evidence < 2 * unlisted_in_counts) return false;
@@ -211,10 +215,13 @@ bool is_left_for_unlisted(const SetFit &outside, const SetFit *inside, const Joi
 bool is_loose(const Bound &bound, const JointGrowth &growth, double need, double unlisted) {
     if (bound.kind != Bound::Kind::upper) return false;
     const auto smaller = smaller_by_a_logarithm(bound.growth, growth.order, growth.names);
+    const SetFit *inside = best_on(growth, bound, true);
     return std::any_of(smaller.begin(), smaller.end(), [&](const Expression &less) {
         const Bound smaller_bound{bound.kind, less, ""};
-        return evidence_against(smaller_bound, growth) < -need &&
-               evidence_off_the_list(smaller_bound, growth) <= unlisted;
+        const SetFit *within = best_on(growth, smaller_bound, true);
+        return within && evidence_against(smaller_bound, growth) < -need &&
+               evidence_off_the_list(smaller_bound, growth) <= unlisted &&
+               misfit_of(*within, growth) <= nearer * misfit_of(*inside, growth);
     });
 }
 
@@ -239,7 +246,7 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
                                growth.points.size());
         return j;
     }
-    const double need_holds = metric == "space" ? 0.5 : 1; // a byte count is no estimate
+    const double need_holds = needed_to_hold(metric);
     double need_exceeded = exact ? 6 : 3;
     const SetFit *inside = best_on(growth, bound, true);
     if (exact && inside && misfit_of(*inside, growth) < good_fit) need_exceeded = clear_evidence;
@@ -282,16 +289,19 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
     if (growth.hardest) allow_for_the_hardest(bound, growth.points.size(), j);
     if (memory && j.decided_by == "steps" && j.verdict != Verdict::exceeded)
         look_for_hidden_work_over_places(shape, bound, *memory, j);
-    if (bound.kind == Bound::Kind::upper && (j.verdict == Verdict::exceeded || j.loose)) {
-        const JointGrowth &deciding = j.decided_by == "time" ? *shape.joint_time : growth;
-        Bound least{Bound::Kind::upper, nullptr, ""};
-        for (const JointTerm &lead : deciding.best().leads)
-            least.growth = least.growth ? make(ExpressionNode::Kind::sum, {least.growth, lead.expression})
-                                        : lead.expression;
-        if (!deciding.best().bent && evidence_against(least, deciding) < -need_holds)
-            j.reason += fmt::format("; the smallest claim that holds is O({})", deciding.best().name);
-    }
     return j;
+}
+
+std::string smallest_joint_claim(const std::string &metric, const Judgement &judgement,
+                                 const ShapeGrowth &shape) {
+    const JointGrowth &growth =
+        judgement.decided_by == "time" ? *shape.joint_time : *deciding_joint(metric, shape);
+    Bound least{Bound::Kind::upper, nullptr, ""};
+    for (const JointTerm &lead : growth.best().leads)
+        least.growth =
+            least.growth ? make(ExpressionNode::Kind::sum, {least.growth, lead.expression}) : lead.expression;
+    const bool holds = !growth.best().bent && evidence_against(least, growth) < -needed_to_hold(metric);
+    return holds ? "O(" + growth.best().name + ")" : "";
 }
 
 } // namespace iron

@@ -13,6 +13,10 @@ namespace iron {
 Judgement judge_jointly(const std::string &metric, const Bound &bound, const ShapeGrowth &shape,
                         const std::optional<MemoryCurve> &memory);
 
+// The growth found, as a claim, where that would hold; "" where not.
+std::string smallest_joint_claim(const std::string &metric, const Judgement &judgement,
+                                 const ShapeGrowth &shape);
+
 // The growth that decides, null where none over several sizes was read.
 std::shared_ptr<const JointGrowth> deciding_joint(const std::string &metric, const ShapeGrowth &shape);
 

@@ -397,20 +397,23 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
     };
     std::stable_sort(all.begin(), all.end(), worse);
     Judgement judgement = all.front().judgement;
-    for (const OneShape &one : all)
-        judgement.loose = judgement.loose && one.judgement.loose;
+    // What was left out may be what needs the bound.
+    judgement.loose =
+        judgement.loose && unread.empty() && capped.empty() &&
+        std::all_of(all.begin(), all.end(), [](const OneShape &one) { return one.judgement.loose; });
     if (shapes.size() > 1 && !judgement.worst_shape.empty())
         judgement.reason = fmt::format("{}: {}", judgement.worst_shape, judgement.reason);
     if (!unread.empty()) judgement.reason += fmt::format("; on {} it stays below what can be read", unread);
     if (!capped.empty()) judgement.reason += "; " + capped;
     const OneShape &worst = all.front();
-    if (worst.joint) return judgement;
     if (bound.kind == Bound::Kind::upper && (judgement.verdict == Verdict::exceeded || judgement.loose)) {
         const bool by_time = judgement.decided_by == "time";
-        const Growth &deciding = by_time ? *worst.shape->time : *worst.growth;
-        const std::string claim = smallest_claim(deciding, (by_time ? for_time : for_steps).holds);
+        const std::string claim = worst.joint ? smallest_joint_claim(metric, judgement, *worst.shape)
+                                              : smallest_claim(by_time ? *worst.shape->time : *worst.growth,
+                                                               (by_time ? for_time : for_steps).holds);
         if (!claim.empty()) judgement.reason += fmt::format("; the smallest claim that holds is {}", claim);
     }
+    if (worst.joint) return judgement;
     if (judgement.decided_by == "steps") judgement.reason += time_beside_steps(*all.front().shape);
     return judgement;
 }
