@@ -16,6 +16,7 @@ namespace {
 struct Kept {
     std::string name;
     std::vector<double> sizes;
+    std::map<std::string, Column> logs; // by part: many curves have the same lower ones
     std::map<std::string, Basis> bases; // by curve
     std::map<std::tuple<std::string, Noise, double>, std::vector<Generator>> cones;
 };
@@ -25,23 +26,31 @@ Kept &kept_for(const std::vector<Located> &points, const std::string &name) {
     const auto same = [](const Located &point, double size) { return point.size == size; };
     if (kept.name != name ||
         !std::equal(points.begin(), points.end(), kept.sizes.begin(), kept.sizes.end(), same)) {
-        kept = {name, {}, {}, {}};
+        kept = {name, {}, {}, {}, {}};
         for (const Located &point : points)
             kept.sizes.push_back(point.size);
     }
     return kept;
 }
 
-Basis made_basis(const Curve &curve, const std::vector<Located> &points, const std::string &name) {
+const Column &logs_of(const Curve &part, Kept &kept) {
+    const auto [found, fresh] = kept.logs.try_emplace(part.name);
+    if (fresh)
+        for (const double size : kept.sizes)
+            found->second.push_back(log_at(part, kept.name, size));
+    return found->second;
+}
+
+Basis made_basis(const Curve &curve, Kept &kept) {
     Basis basis;
-    basis.curves = lower_curves(curve, name);
+    basis.curves = lower_curves(curve, kept.name);
     basis.curves.insert(basis.curves.begin(), curve);
-    const double reference = points[2 * points.size() / 3].size;
     for (const Curve &part : basis.curves) {
-        basis.at_reference.push_back(log_at(part, name, reference));
+        const Column &logs = logs_of(part, kept);
+        basis.at_reference.push_back(logs[2 * logs.size() / 3]);
         Column column;
-        for (const Located &point : points)
-            column.push_back(std::exp(log_at(part, name, point.size) - basis.at_reference.back()));
+        for (const double log_value : logs)
+            column.push_back(std::exp(log_value - basis.at_reference.back()));
         basis.columns.push_back(std::move(column));
     }
     return basis;
@@ -50,11 +59,11 @@ Basis made_basis(const Curve &curve, const std::vector<Located> &points, const s
 } // namespace
 
 const Basis &basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name) {
-    auto &bases = kept_for(points, name).bases;
-    const auto found = bases.find(curve.name);
-    return found != bases.end()
+    Kept &kept = kept_for(points, name);
+    const auto found = kept.bases.find(curve.name);
+    return found != kept.bases.end()
                ? found->second
-               : bases.try_emplace(curve.name, made_basis(curve, points, name)).first->second;
+               : kept.bases.try_emplace(curve.name, made_basis(curve, kept)).first->second;
 }
 
 namespace {

@@ -28,12 +28,17 @@ Weighted weighted(const std::vector<Generator> &generators, const std::vector<Lo
     const double unit = points[points.size() / 2].log_value;
     Weighted w;
     w.target.reserve(points.size());
-    for (const Located &point : points)
+    Column weights;
+    weights.reserve(points.size());
+    for (const Located &point : points) {
         w.target.push_back(1 / point.error);
+        weights.push_back(1 / (std::exp(point.log_value - unit) * point.error));
+    }
+    w.columns.reserve(generators.size());
     for (const Generator &generator : generators) {
-        Column column;
+        Column column = generator.column;
         for (std::size_t i = 0; i < points.size(); ++i)
-            column.push_back(generator.column[i] / (std::exp(points[i].log_value - unit) * points[i].error));
+            column[i] *= weights[i];
         w.columns.push_back(std::move(column));
     }
     return w;
