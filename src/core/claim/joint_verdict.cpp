@@ -261,7 +261,8 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
     if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
         j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average",
                                j.growth_class, three_digits(100 * misfit_of(growth.best(), growth)));
-    } else if (j.evidence > 0 && outside && growth.ends_early.contains(print_canonical(bound.growth))) {
+    } else if (outside && (j.evidence > 0 || outside->bent) &&
+               growth.ends_early.contains(print_canonical(bound.growth))) {
         j.reason = fmt::format("{}, as {} does{}; but the larger half of that shows no such growth",
                                course_words(growth, bound, j.decided_by, outside), outside->name,
                                unnamed_sizes(bound, *outside));
@@ -279,12 +280,18 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
         j.loose = is_loose(bound, growth, need_holds, enough_unlisted);
     } else {
         j.reason = course_words(growth, bound, j.decided_by, outside);
-        j.reason += exact || j.evidence < 0
-                        ? "; growth within the bound and above it explain that about equally well"
-                        : fmt::format(", as {} does; but time alone can't tell that from memory getting "
-                                      "slower, and no steps were counted",
-                                      outside ? outside->name : j.growth_class);
-        j.would_decide = size_that_decides(growth, bound, shape.joint_time.get());
+        if (outside && outside->bent)
+            j.reason += fmt::format("; {}, which is on no list, explains that better than what is within the "
+                                    "bound, but that comes near it",
+                                    outside->name);
+        else if (exact || j.evidence < 0)
+            j.reason += "; growth within the bound and above it explain that about equally well";
+        else
+            j.reason += fmt::format(", as {} does; but time alone can't tell that from memory getting "
+                                    "slower, and no steps were counted",
+                                    outside ? outside->name : j.growth_class);
+        if (!outside || !outside->bent)
+            j.would_decide = size_that_decides(growth, bound, shape.joint_time.get());
     }
     if (growth.hardest) allow_for_the_hardest(bound, growth.points.size(), j);
     if (memory && j.decided_by == "steps" && j.verdict != Verdict::exceeded)

@@ -116,7 +116,8 @@ void look_beyond_small_sizes(JointGrowth &growth, const CellSeries &series, cons
         std::set<std::string> others(series.names.begin(), series.names.end());
         for (const std::string &name : sizes_in(bound.growth))
             others.erase(name);
-        if (bound.kind == Bound::Kind::lower || others.empty() || evidence_against(bound, growth) <= 0)
+        if (bound.kind == Bound::Kind::lower || others.empty() ||
+            (evidence_against(bound, growth) <= 0 && evidence_off_the_list(bound, growth) <= 0))
             continue;
         const JointGrowth upper = fit_joint(upper_part(series, others), candidates, options);
         if (!upper.fits.empty() && evidence_against(bound, upper) < -1)

@@ -99,26 +99,29 @@ double evidence_against(const Bound &bound, const JointGrowth &growth) {
     return outside - inside;
 }
 
+namespace {
+
+const SetFit *best_within(const Bound &bound, const SizeOrder::Course &bounds, const JointGrowth &growth) {
+    for (const SetFit &fit : growth.fits)
+        if (fit.within(bound, bounds)) return &fit;
+    return nullptr;
+}
+
+} // namespace
+
 const SetFit *best_off_the_list(const Bound &bound, const JointGrowth &growth) {
     const SizeOrder::Course bounds = growth.order.course_of(bound.growth);
-    std::size_t leads = 0; // of the best within
+    const SetFit *inside = best_within(bound, bounds, growth);
     for (const SetFit &fit : growth.fits)
-        if (fit.within(bound, bounds)) {
-            leads = fit.leads.size();
-            break;
-        }
-    for (const SetFit &fit : growth.fits)
-        if (fit.bent && fit.leads.size() <= leads && !fit.within(bound, bounds)) return &fit;
+        if (inside && fit.bent && fit.leads.size() <= inside->leads.size() && !fit.within(bound, bounds))
+            return &fit;
     return nullptr;
 }
 
 double evidence_off_the_list(const Bound &bound, const JointGrowth &growth) {
     const SetFit *outside = best_off_the_list(bound, growth);
     if (!outside) return -std::numeric_limits<double>::infinity();
-    const SizeOrder::Course bounds = growth.order.course_of(bound.growth);
-    const auto inside = std::find_if(growth.fits.begin(), growth.fits.end(),
-                                     [&](const SetFit &fit) { return fit.within(bound, bounds); });
-    return outside->score - inside->score;
+    return outside->score - best_within(bound, growth.order.course_of(bound.growth), growth)->score;
 }
 
 } // namespace iron
