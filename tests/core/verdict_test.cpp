@@ -39,6 +39,17 @@ TEST(Verdict, AHiddenLogarithmExceedsLinear) {
         "that holds is O(n log n)");
 }
 
+// Blocks as long as the root: at small sizes the rounding of it is many times the counts' own error.
+TEST(Verdict, WholeRootsAreNoGrowth) {
+    const auto down = [](double n) { return n * std::floor(std::sqrt(n)) * 3 + 2 * n + 9; };
+    const auto up = [](double n) { return n * std::ceil(std::sqrt(n)) * 3 + 2 * n + 9; };
+    for (const double to : {1200.0, 12000.0, 1e5}) {
+        EXPECT_EQ(judged("O(n^1.5)", steps(down, to, "n^1.5")).verdict, Verdict::holds) << to;
+        EXPECT_EQ(judged("O(n^1.5)", steps(up, to, "n^1.5")).verdict, Verdict::holds) << to;
+        EXPECT_EQ(judged("O(n log n)", steps(down, to, "n log n")).verdict, Verdict::exceeded) << to;
+    }
+}
+
 TEST(Verdict, ALargerBoundHoldsAndIsLoose) {
     EXPECT_TRUE(judged("O(n log n)", steps(linear, 1e6, "n log n")).loose);
     EXPECT_TRUE(judged("O(n^2)", steps(linear, 1e6, "n^2")).loose);

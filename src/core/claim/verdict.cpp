@@ -22,7 +22,7 @@ struct Thresholds {
     double exceeded, holds;
 };
 constexpr Thresholds for_steps{1, 1};
-constexpr Thresholds for_time{2.5, 0.8};
+constexpr Thresholds for_time{2.8, 0.8};
 
 double evidence_for(const Expression &bound, Bound::Kind kind, const Growth &growth) {
     return evidence_against({kind, bound, ""}, growth);

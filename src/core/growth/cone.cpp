@@ -75,8 +75,8 @@ Column combined(const Column &a, const Column &b, double factor) {
     return sum;
 }
 
-// Counts follow doubled capacities and the levels of a halving tree: waves around the smooth curve, bounded
-// by factors, that would otherwise be taken for growth.
+// Counts follow doubled capacities, whole roots and the levels of a halving tree: waves around the smooth
+// curve, bounded by factors, that would otherwise be taken for growth.
 void add_waves(const Basis &basis, const std::vector<Located> &points, const std::string &name,
                std::vector<Generator> &generators) {
     const Growth1 growth = growth_of(basis.curves[0].expression);
@@ -104,7 +104,12 @@ void add_waves(const Basis &basis, const std::vector<Located> &points, const std
         }
         return;
     }
-    if (growth.on[Growth1::power] > 0) wave([&](double n) { return std::exp2(up(n)) / n; });
+    const double power = growth.on[Growth1::power];
+    if (power > 0) wave([&](double n) { return std::exp2(up(n)) / n; });
+    if (std::abs(power - std::floor(power) - 0.5) < 1e-9) { // blocks as long as the root, a whole number
+        wave([](double n) { return std::floor(std::sqrt(n) + 1e-9) / std::sqrt(n); });
+        wave([](double n) { return std::ceil(std::sqrt(n) - 1e-9) / std::sqrt(n); });
+    }
     if (growth.on[Growth1::log_power] >= 1) {
         wave([&](double n) { return up(n) / smooth(n); });
         wave([&](double n) { return std::floor(smooth(n) + 1e-9) / smooth(n); });
