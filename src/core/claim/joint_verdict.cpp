@@ -200,8 +200,8 @@ bool is_left_for(const SetFit &outside, const SetFit *inside, const JointGrowth 
            misfit_of(*inside, growth) > (is_ragged ? nearer_if_ragged : nearer) * off;
 }
 
-double needed_to_hold(const std::string &metric) {
-    return metric == "space" ? 0.5 : 1; // a byte count is no estimate
+double needed_to_hold(bool exact) {
+    return exact ? 0.5 : 1; // a count is no estimate
 }
 
 bool is_left_for_unlisted(const SetFit &outside, const SetFit *inside, const JointGrowth &growth,
@@ -246,7 +246,7 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
                                growth.points.size());
         return j;
     }
-    const double need_holds = needed_to_hold(metric);
+    const double need_holds = needed_to_hold(exact);
     double need_exceeded = exact ? 6 : 3;
     const SetFit *inside = best_on(growth, bound, true);
     if (exact && inside && misfit_of(*inside, growth) < good_fit) need_exceeded = clear_evidence;
@@ -307,7 +307,8 @@ std::string smallest_joint_claim(const std::string &metric, const Judgement &jud
     for (const JointTerm &lead : growth.best().leads)
         least.growth =
             least.growth ? make(ExpressionNode::Kind::sum, {least.growth, lead.expression}) : lead.expression;
-    const bool holds = !growth.best().bent && evidence_against(least, growth) < -needed_to_hold(metric);
+    const bool holds = !growth.best().bent &&
+                       evidence_against(least, growth) < -needed_to_hold(judgement.decided_by != "time");
     return holds ? "O(" + growth.best().name + ")" : "";
 }
 

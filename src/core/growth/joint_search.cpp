@@ -283,8 +283,9 @@ void JointSearch::bend_freely() {
             starts.push_back(*one);
             ++(one->set.size() == 1 && single < 2 ? single : any);
         }
+    // Many exponents a little larger follow whatever several leads leave.
     for (const SetTried &start : starts)
-        bend_from(start, nullptr, 0.05);
+        bend_from(start, nullptr, start.set.size() > 2 ? 0.1 : 0.05);
 }
 
 void JointSearch::bend_from(const SetTried &start, Claim *claim, double least) {
