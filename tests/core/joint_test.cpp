@@ -209,6 +209,32 @@ TEST(Joint, WhatFollowsRaggedCountsNoBetterLeavesNoBound) {
     EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded);
 }
 
+// Four of 23 places end early, two of them below smaller ones: only without those do curves tell the other
+// two.
+TEST(Joint, EarlyEndsOfEitherKindAreLeftOut) {
+    const std::vector<std::string> names = {"n", "w"};
+    const std::vector<std::vector<double>> read = {
+        {16, 16, 5286},       {16, 64, 12683},      {16, 179, 12683},     {16, 256, 12683},
+        {16, 1024, 12683},    {16, 2000, 12683},    {16, 4096, 12683},    {16, 5318, 12683},
+        {16, 14142, 12683},   {16, 16384, 12683},   {16, 100000, 12683},  {23, 2000, 213824},
+        {32, 48, 1608752},    {32, 2000, 5068594},  {34, 2000, 10621026}, {36, 2000, 22488871},
+        {38, 63, 46360607},   {38, 2000, 46442314}, {39, 66, 18360148},   {40, 68, 29375568},
+        {40, 2000, 96468050}, {41, 71, 171394921},  {42, 2000, 201937096}};
+    CellSeries series{names, {}};
+    for (const auto &place : read)
+        series.cells.push_back({{place[0], place[1]}, {{0, 0, place[2]}}});
+    SolutionClaims claims;
+    claims.solution = "hand";
+    claims.claims = {{"time", "every", parse_bound("O(2^(n/2) n)", names)},
+                     {"time", "every", parse_bound("O(n^3)", names)}};
+    CandidateStore store;
+    const SeriesGrowth growth = fit_one({"hand", "calm", "steps", {"n", {}}, series},
+                                        bounds_on(claims, "steps"), store.of(series, {}));
+    const auto judged = judge_claims({claims}, {growth}, "n", std::nullopt);
+    EXPECT_EQ(judged[0].judgement.verdict, Verdict::holds) << judged[0].judgement.reason;
+    EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded) << judged[1].judgement.reason;
+}
+
 TEST(FitStore, KnowsAFitOnlyWhileItsReadingsStayTheSame) {
     NamedSeries named{"hand", "calm", "steps", {"n", {}}, cells([](double n, double k) { return n * k; })};
     FitStore store;

@@ -82,15 +82,21 @@ void look_at_the_hardest(Growth &growth, const Places &series, std::size_t least
         growth.hardest = true;
         return true;
     };
-    if (taken(fit(hardest_part(series)), nullptr)) return;
-    constexpr std::size_t most_curves = 16;
-    const auto curves = growth.fits;
-    for (std::size_t i = 0; i < std::min(most_curves, curves.size()); ++i) {
-        Places part = near_the_curve(series, growth.points, curves[i].fitted);
-        const std::size_t left = places_of(part).size();
-        // Of fewer it would be the curve that is believed, not the readings.
-        if (left < before && 5 * left >= 4 * before && taken(fit(part), &part)) return;
-    }
+    const Places without_surpassed = hardest_part(series);
+    const Growth of_those = fit(without_surpassed);
+    if (taken(of_those, nullptr)) return;
+    const auto near_a_curve = [&](const Growth &by, const Places &among) {
+        constexpr std::size_t most_curves = 16;
+        for (std::size_t i = 0; i < std::min(most_curves, by.fits.size()); ++i) {
+            Places part = near_the_curve(among, by.points, by.fits[i].fitted);
+            const std::size_t left = places_of(part).size();
+            // Of fewer it would be the curve that is believed, not the readings.
+            if (left < before && 5 * left >= 4 * before && taken(fit(part), &part)) return true;
+        }
+        return false;
+    };
+    const Growth of_all = growth;
+    if (!near_a_curve(of_all, series)) near_a_curve(of_those, without_surpassed);
 }
 
 // The cells whose sizes of these names lie in the upper half of their doublings.
