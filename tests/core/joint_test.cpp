@@ -63,6 +63,18 @@ Judged judged(const CellSeries &series, const std::string &bound, const std::str
             growth.joint->fits.empty() ? "" : growth.joint->best().name};
 }
 
+// Several claims on counts over whatever sizes the cells have.
+std::vector<JudgedClaim> judged_counts(const CellSeries &series, const std::vector<std::string> &bounds) {
+    SolutionClaims claims;
+    claims.solution = "hand";
+    for (const std::string &bound : bounds)
+        claims.claims.push_back({"time", "every", parse_bound(bound, series.names)});
+    CandidateStore store;
+    const SeriesGrowth growth = fit_one({"hand", "calm", "steps", {"n", {}}, series},
+                                        bounds_on(claims, "steps"), store.of(series, {}));
+    return judge_claims({claims}, {growth}, "n", std::nullopt);
+}
+
 Verdict verdict(const CellSeries &series, const std::string &bound, const std::string &where = "") {
     return judged(series, bound, where).judgement.verdict;
 }
@@ -152,13 +164,7 @@ TEST(Joint, EarlyEndsThatDrawEveryCurveDownAreTakenOff) {
     add(38, 2000, 46442314), add(40, 2000, 96468050), add(42, 2000, 201937096);
     add(38, 63, 46360607), add(44, 79, 416809760);
     add(16, 16, 5286), add(32, 48, 1608752); // these end early
-    SolutionClaims claims;
-    claims.solution = "hand";
-    claims.claims = {{"time", "every", parse_bound("O(2^(n/2) n)", names)}};
-    CandidateStore store;
-    const SeriesGrowth growth = fit_one({"hand", "calm", "steps", {"n", {}}, series},
-                                        bounds_on(claims, "steps"), store.of(series, {}));
-    const Judgement j = judge_claims({claims}, {growth}, "n", std::nullopt)[0].judgement;
+    const Judgement j = judged_counts(series, {"O(2^(n/2) n)"})[0].judgement;
     EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
     EXPECT_NE(j.reason.find("the 16 places"), std::string::npos) << j.reason;
 }
@@ -197,14 +203,7 @@ TEST(Joint, WhatFollowsRaggedCountsNoBetterLeavesNoBound) {
             cell.readings.push_back({0, static_cast<int>(i), place.steps[i]});
         series.cells.push_back(std::move(cell));
     }
-    SolutionClaims claims;
-    claims.solution = "hand";
-    claims.claims = {{"time", "every", parse_bound("O(n w)", names)},
-                     {"time", "every", parse_bound("O(n)", names)}};
-    CandidateStore store;
-    const SeriesGrowth growth = fit_one({"hand", "calm", "steps", {"n", {}}, series},
-                                        bounds_on(claims, "steps"), store.of(series, {}));
-    const auto judged = judge_claims({claims}, {growth}, "n", std::nullopt);
+    const auto judged = judged_counts(series, {"O(n w)", "O(n)"});
     EXPECT_NE(judged[0].judgement.verdict, Verdict::exceeded) << judged[0].judgement.reason;
     EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded);
 }
@@ -223,14 +222,7 @@ TEST(Joint, EarlyEndsOfEitherKindAreLeftOut) {
     CellSeries series{names, {}};
     for (const auto &place : read)
         series.cells.push_back({{place[0], place[1]}, {{0, 0, place[2]}}});
-    SolutionClaims claims;
-    claims.solution = "hand";
-    claims.claims = {{"time", "every", parse_bound("O(2^(n/2) n)", names)},
-                     {"time", "every", parse_bound("O(n^3)", names)}};
-    CandidateStore store;
-    const SeriesGrowth growth = fit_one({"hand", "calm", "steps", {"n", {}}, series},
-                                        bounds_on(claims, "steps"), store.of(series, {}));
-    const auto judged = judge_claims({claims}, {growth}, "n", std::nullopt);
+    const auto judged = judged_counts(series, {"O(2^(n/2) n)", "O(n^3)"});
     EXPECT_EQ(judged[0].judgement.verdict, Verdict::holds) << judged[0].judgement.reason;
     EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded) << judged[1].judgement.reason;
 }

@@ -258,7 +258,7 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
     const double enough_unlisted = exact ? unlisted_in_counts : unlisted_in_times;
     if (j.evidence < need_exceeded && unlisted > j.evidence && unlisted > enough_unlisted)
         outside = best_off_the_list(bound, growth);
-    if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
+    if (fits_poorly(growth) && std::abs(j.evidence) < evidence_if_ragged) {
         j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average",
                                j.growth_class, three_digits(100 * misfit_of(growth.best(), growth)));
     } else if (outside && (j.evidence > 0 || outside->bent) &&

@@ -22,7 +22,7 @@ struct SetFit {
     std::vector<Term> terms;    // the leads first; then lower ones that are not 0
     std::vector<double> fitted; // at the cells
     int memory_steps = 0;
-    bool bent = false; // its exponents were set free; so that it is on no list
+    bool bent = false; // its exponents were set free: it is on no list
 
     bool within(const Bound &bound, const SizeOrder::Course &bounds) const;
 };

@@ -195,7 +195,8 @@ void Planner::told_needs(const std::vector<Need> &needs) {
     for (Climber &climber : climbers_) {
         const auto found = needs_.find({climber.at.solution, climber.at.shape});
         if (found == needs_.end() || found->second.decided) continue;
-        if (climber.cut_off && !climber.longer && !climber.failed) {
+        if (climber.cut_off && !climber.longer && !climber.failed &&
+            elapsed_ < climbs_on_until * options_.budget_s) {
             climber.climbing = climber.longer = true;
             asked_ = false; // what it brings is judged too
         }
