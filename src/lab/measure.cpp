@@ -370,7 +370,9 @@ class Measuring {
 
     std::vector<Need> needs() {
         std::vector<Need> list;
-        for (const NamedNeed &need : options_.judge(taken_)) {
+        std::vector<NamedNeed> named;
+        processors_.while_idle([&] { named = options_.judge(taken_); });
+        for (const NamedNeed &need : named) {
             const auto shape = std::find(shapes_.begin(), shapes_.end(), need.shape);
             int solution = 0;
             for (const Bench &bench : benches_) {

@@ -38,6 +38,17 @@ Processors::~Processors() {
     if (all_.size() > 1) keep_to(all_);
 }
 
+void Processors::while_idle(const std::function<void()> &work) const {
+    if (all_.size() < 2) return work();
+    struct Widened {
+        const std::vector<int> &all;
+        explicit Widened(const std::vector<int> &processors) : all(processors) { keep_to(all); }
+        ~Widened() { keep_to({all.front()}); }
+    };
+    const Widened widened(all_);
+    work();
+}
+
 std::vector<int> Processors::for_one_thread() const {
     return all_.size() > 1 ? std::vector<int>{all_.back()} : std::vector<int>{};
 }

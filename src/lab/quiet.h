@@ -26,6 +26,8 @@ class Processors {
 
     // What this process was given: for work that nothing is measured beside.
     const std::vector<int> &all() const { return all_; }
+    // Lets the tool itself have them all for so long as nothing is measured.
+    void while_idle(const std::function<void()> &work) const;
     // For a solution of one thread, and for others: none in common with the tool where there are several.
     // Empty where there is only one processor.
     std::vector<int> for_one_thread() const;
