@@ -177,6 +177,26 @@ TEST(Planner, OtherInputsAreCountedWhereCountsHangOnThem) {
             EXPECT_LE(times, 3) << cell.size; // one a generation
 }
 
+TEST(Planner, OtherInputsComeBeforeTheRoundsWhereAVerdictWaits) {
+    Simulated machine = simulated(2, 20, 1e5);
+    machine.options.judges = true;
+    machine.load_a_number_s = 2e-5; // one pass over all takes far more than there is
+    machine.call_s = [](const Cell &cell) { return 1e-8 * cell.size; };
+    std::vector<int> counted;
+    machine.needs = [&](const Simulated &so_far) {
+        counted.push_back(so_far.counted.at({0, 0, 0, 16}));
+        std::vector<Need> needs = {{0, 0, counted.back() > 4}, {0, 1}, {1, 0}, {1, 1}};
+        needs[0].more_inputs = true;
+        return needs;
+    };
+    machine.run();
+    ASSERT_GE(counted.size(), 2u);
+    EXPECT_EQ(counted[0], 1);
+    EXPECT_GE(counted[1], 4);
+    for (const auto &[cell, times] : machine.counted)
+        if (cell.solution != 0 || cell.shape != 0) EXPECT_LE(times, 3) << cell.size;
+}
+
 TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {
     Simulated machine = simulated(1, 10, 1e5);
     machine.call_s = [](const Cell &cell) { return 1e-9 * cell.size; };

@@ -13,6 +13,9 @@ constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than 
 constexpr int passes_enough = 4;
 constexpr double seconds_enough = 0.01;
 constexpr int most_other_inputs = 16; // in a generation, beside the first
+// So many of them, for so much of what is left, come ahead of all rounds where a verdict waits for them.
+constexpr int inputs_ahead = 8;
+constexpr double share_for_inputs = 0.3;
 // Of the budget: so long the first line goes alone, then the urgent ones; so long there is climbing; and so
 // long for the sake of a verdict.
 constexpr double ahead_of_others = 0.4, climbs_until = 0.6, climbs_on_until = 0.8;
@@ -147,15 +150,23 @@ Next Planner::issue(Task task, const Cell &cell) { return {task, cell, generatio
 
 Next Planner::next(double elapsed_s) {
     elapsed_ = elapsed_s;
-    if (climbing_) {
+    if (stage_ == Stage::climb) {
         const Next step = climb(elapsed_s);
         if (step.task != Task::stop) return step;
         if (options_.judges && !asked_ && !cells_.empty() && elapsed_s < options_.budget_s) {
             asked_ = true; // some may have to climb on
             return {Task::judge, {}, generation_, round_};
         }
-        settle_climb(elapsed_s);
+        stage_ = Stage::inputs;
+        inputs_until_s_ = elapsed_s + share_for_inputs * (options_.budget_s - elapsed_s);
     }
+    if (stage_ == Stage::inputs) {
+        const Next step = count_other_inputs(elapsed_s);
+        if (step.task != Task::stop) return step;
+        stage_ = Stage::settle;
+        if (round_ > 0 && elapsed_s < options_.budget_s) return {Task::judge, {}, generation_, round_};
+    }
+    if (stage_ == Stage::settle) settle_climb(elapsed_s);
     if (options_.judges && needs_.empty() && !asked_ && !cells_.empty()) { // it may all stand already
         asked_ = true;
         return {Task::judge, {}, generation_, round_};
@@ -163,8 +174,26 @@ Next Planner::next(double elapsed_s) {
     return in_rounds(elapsed_s);
 }
 
+// Of the series whose verdicts wait for that, as long as a count is not dear.
+Next Planner::count_other_inputs(double elapsed_s) {
+    if (elapsed_s > inputs_until_s_) queue_.clear();
+    if (queue_.empty() && round_ < inputs_ahead && elapsed_s < inputs_until_s_) {
+        for (const auto &[cell, known] : cells_)
+            if (undecided(cell) && wants_inputs(cell) && known.count_s > 0 &&
+                known.count_s <= options_.budget_s / 300)
+                queue_.push_back({Task::count, cell, generation_, round_ + 1});
+        std::shuffle(queue_.begin(), queue_.end(), random_);
+        round_ += !queue_.empty();
+    }
+    if (queue_.empty()) return {};
+    const Next step = queue_.back();
+    queue_.pop_back();
+    return step;
+}
+
 void Planner::settle_climb(double elapsed_s) {
-    climbing_ = asked_ = false;
+    stage_ = Stage::rounds;
+    asked_ = false;
     now_climbed_s_ = elapsed_s;
     for (Climber &climber : climbers_)
         climber.climbing = false;
@@ -176,6 +205,11 @@ void Planner::settle_climb(double elapsed_s) {
 bool Planner::undecided(const Cell &cell) const {
     const auto found = needs_.find({cell.solution, cell.shape});
     return found == needs_.end() || !found->second.decided;
+}
+
+bool Planner::wants_inputs(const Cell &cell) const {
+    const auto found = needs_.find({cell.solution, cell.shape});
+    return found != needs_.end() && found->second.more_inputs;
 }
 
 bool Planner::too_few_passes(const Known &known) {
@@ -191,7 +225,7 @@ void Planner::told_needs(const std::vector<Need> &needs) {
     needs_.clear();
     for (const Need &need : needs)
         needs_[{need.solution, need.shape}] = need;
-    if (!climbing_) return;
+    if (stage_ != Stage::climb) return;
     for (Climber &climber : climbers_) {
         const auto found = needs_.find({climber.at.solution, climber.at.shape});
         if (found == needs_.end() || found->second.decided) continue;
@@ -306,9 +340,8 @@ void Planner::fill_round() {
     for (const auto &[cell, known] : cells_) {
         if (settled ? too_few_passes(known) : round_ % 3 == 1 || undecided(cell))
             queue_.push_back(issue(Task::time, cell));
-        const auto need = needs_.find({cell.solution, cell.shape});
-        const bool other_input = need != needs_.end() && need->second.more_inputs && round_ % 2 == 1 &&
-                                 round_ < 2 * most_other_inputs && counted_again(known);
+        const bool other_input =
+            wants_inputs(cell) && round_ % 2 == 1 && round_ < 2 * most_other_inputs && counted_again(known);
         // Without a count: of a session that was stopped before it came to that.
         if (options_.counted[cell.solution] && (!known.has_count || other_input))
             queue_.push_back(issue(Task::count, cell));
@@ -392,7 +425,7 @@ void Planner::told_time(const Cell &cell, double call_s, double cost_s) {
     ++known.passes;
     known.timed_s += std::max(call_s, 1e-4);
     Climber &climber = climber_of(cell);
-    if (climbing_ && climber.at.size == cell.size) {
+    if (stage_ == Stage::climb && climber.at.size == cell.size) {
         climber.step_s = cost_s;
         climber.seen.push_back({cell.size, call_s});
         climber.largest = std::max(climber.largest, cell.size);
@@ -421,7 +454,7 @@ void Planner::told_failure(const Cell &cell) {
 }
 
 void Planner::told_disturbed(const Cell &cell) {
-    if (climbing_ || !cells_.contains(cell) || !again_.insert(cell).second) return;
+    if (stage_ == Stage::climb || !cells_.contains(cell) || !again_.insert(cell).second) return;
     queue_.insert(queue_.begin(), issue(Task::time, cell));
 }
 
@@ -453,8 +486,8 @@ void Planner::go_on_from(int generation, int round) {
         else
             climb_on(climber);
     }
-    climbing_ =
-        std::any_of(climbers_.begin(), climbers_.end(), [](const Climber &one) { return one.climbing; });
+    const auto climbs = [](const Climber &one) { return one.climbing; };
+    stage_ = std::any_of(climbers_.begin(), climbers_.end(), climbs) ? Stage::climb : Stage::rounds;
     options_.generations = std::max(options_.generations, generation + 1);
     issued_in_round_ = 1; // the round that was under way counts as over
 }

@@ -71,8 +71,9 @@ struct Need {
 // whose calls are dear from the start and stay level goes up every third rung.
 //
 // Where verdicts are told, undecided series climb on, along lines that the clock cut off and towards the size
-// that should decide them, as far as what is left allows, rounds go to them first, every other one with
-// counts of fresh inputs where those help, and all is over once everything is decided in every generation.
+// that should decide them, as far as what is left allows; where counts hang on the input, fresh inputs are
+// counted before the rounds begin. Those go to the undecided first, every other one with more fresh inputs,
+// and all is over once everything is decided in every generation.
 class Planner {
   public:
     explicit Planner(PlanOptions options);
@@ -140,10 +141,12 @@ class Planner {
     void fill_generation();
     void fill_round();
     void settle_climb(double elapsed_s);
+    Next count_other_inputs(double elapsed_s);
     bool has_to_wait(Climber &climber);
     bool all_decided() const;
     static bool too_few_passes(const Known &known);
     bool undecided(const Cell &cell) const;
+    bool wants_inputs(const Cell &cell) const;
     const PlanLine &line_of(const Climber &climber) const { return options_.lines[climber.at.line]; }
     Climber &climber_of(const Cell &cell) {
         const int lines = static_cast<int>(options_.lines.size());
@@ -158,7 +161,9 @@ class Planner {
     std::vector<Next> queue_; // what is left of this round, last first
     std::map<std::pair<int, int>, Need> needs_;
     std::set<Cell> again_; // taken again in this round
-    bool climbing_ = true;
+    enum class Stage { climb, inputs, settle, rounds };
+    Stage stage_ = Stage::climb;
+    double inputs_until_s_ = 0;
     bool asked_ = false; // for verdicts, in this stage
     double elapsed_ = 0;
     int generation_ = 0;
