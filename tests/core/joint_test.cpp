@@ -227,6 +227,45 @@ TEST(Joint, EarlyEndsOfEitherKindAreLeftOut) {
     EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded) << judged[1].judgement.reason;
 }
 
+// Steps of a table of the sums that n weights up to w make: what is reached is a step more, so a place costs
+// up to twice as much once the table is full.
+double steps_of_a_table(int n, int w, std::mt19937 &random) {
+    std::vector<bool> reached(w + 1, false);
+    reached[0] = true;
+    double steps = 0;
+    for (int i = 0; i < n; ++i) {
+        const int weight = std::uniform_int_distribution<int>(1, w)(random);
+        for (int load = w; load >= weight; --load) {
+            ++steps;
+            if (reached[load - weight]) reached[load] = true, ++steps;
+        }
+    }
+    return steps;
+}
+
+TEST(Joint, ABranchTakenMoreAndMoreOftenIsNoGrowth) {
+    CellSeries table{{"n", "w"}, {}}, more{{"n", "w"}, {}};
+    std::mt19937 random(7);
+    for (int n = 16; n <= 2048; n *= 2)
+        for (int w = 64; w <= 4096; w *= 2) {
+            if (n > 256 && w > 1024) continue;
+            SeriesCell cell{{1.0 * n, 1.0 * w}, {}}, dearer = cell;
+            for (int input = 0; input < 4; ++input) {
+                const double steps = steps_of_a_table(n, w, random);
+                cell.readings.push_back({0, input, steps});
+                dearer.readings.push_back({0, input, steps * std::floor(lg(n))});
+            }
+            table.cells.push_back(cell);
+            more.cells.push_back(dearer);
+        }
+    const auto of_table = judged_counts(table, {"O(n w)", "O(n sqrt w)"});
+    EXPECT_EQ(of_table[0].judgement.verdict, Verdict::holds) << of_table[0].judgement.reason;
+    EXPECT_EQ(of_table[1].judgement.verdict, Verdict::exceeded) << of_table[1].judgement.reason;
+    const auto of_more = judged_counts(more, {"O(n w log n)", "O(n w)"});
+    EXPECT_EQ(of_more[0].judgement.verdict, Verdict::holds) << of_more[0].judgement.reason;
+    EXPECT_NE(of_more[1].judgement.verdict, Verdict::holds) << of_more[1].judgement.reason;
+}
+
 TEST(FitStore, KnowsAFitOnlyWhileItsReadingsStayTheSame) {
     NamedSeries named{"hand", "calm", "steps", {"n", {}}, cells([](double n, double k) { return n * k; })};
     FitStore store;

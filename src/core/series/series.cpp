@@ -49,11 +49,44 @@ double spread_between_neighbours(const std::vector<Located> &points) {
     return spread > seen && turns >= turns_of_noise * static_cast<double>(off.size() - 1) ? spread : 0;
 }
 
-// `frames`: bytes that a call's frames differ by from place to place.
-std::vector<Located> locate_counted(const Series &series, double grain, double frames) {
+// How steeply y falls along each coordinate of its place, none by more than `steepest` and none rising: least
+// squares within bounds, one coordinate at a time until nothing changes.
+std::vector<double> falling_slopes(const std::vector<std::vector<double>> &places, std::vector<double> y,
+                                   double steepest) {
+    std::vector<double> slopes(places.empty() ? 0 : places.front().size(), 0);
+    if (slopes.empty()) return slopes;
+    const double k = static_cast<double>(y.size());
+    std::vector<double> middle(slopes.size(), 0);
+    double mean = 0;
+    for (std::size_t i = 0; i < y.size(); ++i) {
+        mean += y[i] / k;
+        for (std::size_t d = 0; d < slopes.size(); ++d)
+            middle[d] += places[i][d] / k;
+    }
+    constexpr int passes = 50;
+    for (int pass = 0; pass < (slopes.size() > 1 ? passes : 1); ++pass)
+        for (std::size_t d = 0; d < slopes.size(); ++d) {
+            double xx = 0, xy = 0;
+            for (std::size_t i = 0; i < y.size(); ++i) {
+                double off = y[i] - mean;
+                for (std::size_t e = 0; e < slopes.size(); ++e)
+                    if (e != d) off -= slopes[e] * (places[i][e] - middle[e]);
+                xx += std::pow(places[i][d] - middle[d], 2);
+                xy += (places[i][d] - middle[d]) * off;
+            }
+            slopes[d] = xx > 0 ? std::clamp(xy / xx, steepest, 0.0) : 0;
+        }
+    return slopes;
+}
+
+// `places`: of each point, ln of its sizes. `frames`: bytes that a call's frames differ by from place to
+// place.
+std::vector<Located> locate_counted(const Series &series, const std::vector<std::vector<double>> &places,
+                                    double grain, double frames) {
     const double off = grain > 0 ? std::hypot(0.29 * std::max(1.0, grain), frames) : 0.29;
     std::vector<Located> located;
-    std::vector<double> log_sizes, log_spreads;
+    std::vector<std::vector<double>> spread_at;
+    std::vector<double> log_spreads;
     std::vector<double> relative(series.points.size());
     bool varies = false;
     for (std::size_t i = 0; i < series.points.size(); ++i) {
@@ -68,33 +101,33 @@ std::vector<Located> locate_counted(const Series &series, double grain, double f
         varies = varies || relative[i] > 0;
         located.push_back({point.size, safe_log(mean), off / std::max(mean, 1.0), static_cast<int>(m)});
         if (m > 1) {
-            log_sizes.push_back(std::log(point.size));
+            spread_at.push_back(places[i]);
             log_spreads.push_back(std::log(std::max(relative[i], 0.1 / std::max(mean, 1.0))));
         }
     }
     if (varies) {
         // Single spreads of a few readings are rough: they are taken as constant or shrinking with the size,
-        // as steeply as a straight line through their logarithms says, and as large as all together show.
-        double mean_x = 0, mean_y = 0, xx = 0, xy = 0;
-        const double k = static_cast<double>(log_sizes.size());
-        for (std::size_t i = 0; i < log_sizes.size(); ++i)
-            mean_x += log_sizes[i] / k, mean_y += log_spreads[i] / k;
-        for (std::size_t i = 0; i < log_sizes.size(); ++i) {
-            xx += std::pow(log_sizes[i] - mean_x, 2);
-            xy += (log_sizes[i] - mean_x) * (log_spreads[i] - mean_y);
-        }
+        // as steeply along each size as a plane through their logarithms says, and as large as all together
+        // show.
         constexpr double steepest = -1.5;
-        const double slope = xx > 0 ? std::clamp(xy / xx, steepest, 0.0) : 0;
+        const std::vector<double> slopes = falling_slopes(spread_at, log_spreads, steepest);
+        const auto fallen = [&](const std::vector<double> &place) {
+            double sum = 0;
+            for (std::size_t d = 0; d < slopes.size(); ++d)
+                sum += slopes[d] * place[d];
+            return sum;
+        };
         double squares = 0;
-        for (std::size_t i = 0; i < log_sizes.size(); ++i)
-            squares += std::exp(2 * (log_spreads[i] - slope * (log_sizes[i] - mean_x))) / k;
-        mean_y = std::log(squares) / 2;
-        for (Located &point : located) {
-            const double spread = std::exp(mean_y + slope * (std::log(point.size) - mean_x));
-            point.error = std::hypot(point.error, spread / std::sqrt(static_cast<double>(point.readings)));
+        for (std::size_t i = 0; i < log_spreads.size(); ++i)
+            squares += std::exp(2 * (log_spreads[i] - fallen(spread_at[i])));
+        const double level = std::log(squares / static_cast<double>(log_spreads.size())) / 2;
+        for (std::size_t i = 0; i < located.size(); ++i) {
+            const double spread = std::exp(level + fallen(places[i]));
+            located[i].error =
+                std::hypot(located[i].error, spread / std::sqrt(static_cast<double>(located[i].readings)));
         }
     }
-    const bool single = log_sizes.empty() && grain == 0;
+    const bool single = log_spreads.empty() && grain == 0;
     const double unknown = single ? spread_between_neighbours(located) : 0;
     for (Located &point : located)
         point.error = std::hypot(point.error, std::hypot(unknown, 1e-6));
@@ -183,16 +216,19 @@ std::vector<Located> locate_timed(const Series &series) {
 
 namespace {
 
-std::vector<Located> located(const Series &series, Noise noise, double frames) {
-    Series whole = series;
-    std::erase_if(whole.points, [](const SeriesPoint &point) { return point.readings.empty(); });
-    if (noise == Noise::timed) return locate_timed(whole);
-    return locate_counted(whole, noise == Noise::weighed ? series.grain : 0, frames);
-}
+double log_size(double size) { return std::log(std::max(size, 1.0)); }
 
 } // namespace
 
-std::vector<Located> locate(const Series &series, Noise noise) { return located(series, noise, 0); }
+std::vector<Located> locate(const Series &series, Noise noise) {
+    Series whole = series;
+    std::erase_if(whole.points, [](const SeriesPoint &point) { return point.readings.empty(); });
+    if (noise == Noise::timed) return locate_timed(whole);
+    std::vector<std::vector<double>> places;
+    for (const SeriesPoint &point : whole.points)
+        places.push_back({log_size(point.size)});
+    return locate_counted(whole, places, noise == Noise::weighed ? series.grain : 0, 0);
+}
 
 double mean_of(const std::vector<Reading> &readings) {
     double mean = 0;
@@ -203,13 +239,18 @@ double mean_of(const std::vector<Reading> &readings) {
 
 std::vector<Located> locate(const CellSeries &series, Noise noise) {
     Series flat{"", {}, series.grain};
+    std::vector<std::vector<double>> places;
     for (const SeriesCell &cell : series.cells) {
         if (cell.readings.empty()) continue;
         flat.points.push_back({std::max(mean_of(cell.readings), 1e-3), cell.readings});
+        places.emplace_back();
+        for (const double size : cell.sizes)
+            places.back().push_back(log_size(size));
     }
+    if (noise == Noise::timed) return locate_timed(flat);
     // Other sizes, other frames: arguments and loops are laid out otherwise.
     constexpr double frames = 64;
-    return located(flat, noise, frames);
+    return locate_counted(flat, places, noise == Noise::weighed ? series.grain : 0, frames);
 }
 
 CellSeries hardest_part(const CellSeries &series) {

@@ -77,7 +77,7 @@ struct Located {
 // that a solution that takes no step at all is a constant and no error.
 //
 // counted: ln of the mean; error^2 = sd^2 / m + (0.29 / mean)^2 + 1e-12, sd (relative) smoothed over the
-// sizes by a falling line in ln size; 0.29 = 1 / sqrt 12 is the rounding of a whole number.
+// sizes by a line, or plane, that falls in ln of each; 0.29 = 1 / sqrt 12 is the rounding of a whole number.
 // Where every size has one reading alone, sd is how far each lies from the line between its neighbours, if it
 // is one side and the other by more than 4 %: inputs' own randomness.
 //
@@ -90,8 +90,7 @@ struct Located {
 // the sizes, since single sizes have few readings. Method and constants: docs/statistics.md.
 std::vector<Located> locate(const Series &series, Noise noise);
 
-// The same of every cell that has readings; there `size` is the mean reading, along which spreads are
-// smoothed.
+// The same of every cell that has readings; there `size` is the mean reading.
 std::vector<Located> locate(const CellSeries &series, Noise noise);
 
 // What the worst case shows: the places where no place with sizes as small took much more. For a bound O that
