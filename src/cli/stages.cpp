@@ -273,9 +273,27 @@ Fitted fit_stage(const Session &session) {
     return fitted;
 }
 
+namespace {
+
+// What would decide a claim may lie beyond the problem's own sizes.
+void note_where_sizes_end(const Problem &problem, std::vector<JudgedClaim> &claims) {
+    Sizes largest;
+    for (const SizeRule &one : problem.sizes)
+        largest[one.name] = range_of(one, largest).second;
+    for (JudgedClaim &claim : claims) {
+        auto &decide = claim.judgement.would_decide;
+        if (!decide) continue;
+        const auto end = static_cast<double>(largest.at(decide->size_name));
+        if (decide->size > end) decide->ends_at = end;
+    }
+}
+
+} // namespace
+
 std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted) {
     std::vector<JudgedClaim> claims =
         judge_claims(fitted.claims, fitted.growths, session.problem.sizes.front().name, fitted.memory);
+    note_where_sizes_end(session.problem, claims);
     write_file(session.file("claims.json"), claims_json(claims));
     return claims;
 }

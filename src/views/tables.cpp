@@ -58,6 +58,9 @@ std::string verdict_text(const Judgement &judgement) {
 std::string would_decide_words(const Judgement &judgement) {
     if (!judgement.would_decide) return "";
     const WouldDecide &decide = *judgement.would_decide;
+    if (decide.ends_at)
+        return fmt::format("Measuring can't decide it: that would take {} = {}, and the problem ends at {}.",
+                           decide.size_name, grouped(decide.size), grouped(*decide.ends_at));
     constexpr double year_ns = 3.2e16;
     if (decide.cost_ns && !(*decide.cost_ns < year_ns))
         return fmt::format("Measuring can't decide it: up to {} = {} a call would take over a year.",

@@ -153,6 +153,9 @@ TEST(Tables, WhatWouldDecideIsNoAdviceWhereNobodyCanFollowIt) {
     }
     open.would_decide->cost_ns.reset();
     EXPECT_EQ(would_decide_words(open), "It would be decided by measuring up to n = 16,384.");
+    open.would_decide->ends_at = 4000;
+    EXPECT_EQ(would_decide_words(open),
+              "Measuring can't decide it: that would take n = 16,384, and the problem ends at 4,000.");
 }
 
 TEST(Tables, AgreementShowsTheCounterexample) {
