@@ -85,13 +85,18 @@ void look_at_the_hardest(Growth &growth, const Places &series, std::size_t least
     const Places without_surpassed = hardest_part(series);
     const Growth of_those = fit(without_surpassed);
     if (taken(of_those, nullptr)) return;
+    std::vector<Places> tried = {without_surpassed}; // many curves lie above the same places
     const auto near_a_curve = [&](const Growth &by, const Places &among) {
         constexpr std::size_t most_curves = 16;
         for (std::size_t i = 0; i < std::min(most_curves, by.fits.size()); ++i) {
             Places part = near_the_curve(among, by.points, by.fits[i].fitted);
             const std::size_t left = places_of(part).size();
             // Of fewer it would be the curve that is believed, not the readings.
-            if (left < before && 5 * left >= 4 * before && taken(fit(part), &part)) return true;
+            if (left >= before || 5 * left < 4 * before ||
+                std::find(tried.begin(), tried.end(), part) != tried.end())
+                continue;
+            if (taken(fit(part), &part)) return true;
+            tried.push_back(std::move(part));
         }
         return false;
     };
