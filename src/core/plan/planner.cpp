@@ -79,7 +79,7 @@ bool Planner::affordable(Climber &climber, double size, double elapsed_s) const 
 
 // On an urgent line the fast solutions first, each to its end. Else a step that costs next to nothing is
 // taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then those with
-// the fewest sizes, so that all come up together.
+// the fewest sizes, so that all come up together, but a step of twice the cost waits for one size more.
 double Planner::turn_of(const Climber &climber, bool urgent_alone) {
     if (urgent_alone) {
         const Climber &main = climber_of({climber.at.solution, climber.at.shape, 0, 0});
@@ -87,10 +87,10 @@ double Planner::turn_of(const Climber &climber, bool urgent_alone) {
     }
     const auto sizes = static_cast<double>(climber.seen.size());
     const double little = options_.budget_s / 1000;
-    const bool cheap = !climber.seen.empty() && climber.step_s <= little &&
-                       predicted_call(climber, climber.at.size) <= little;
     constexpr double many = 1e6;
-    return cheap ? sizes : many + sizes;
+    if (climber.seen.empty()) return many;
+    const double cost = std::max(climber.step_s, predicted_call(climber, climber.at.size));
+    return cost <= little ? sizes : many + sizes + std::log2(cost / little);
 }
 
 bool Planner::take_closer(Climber &climber) {
