@@ -169,14 +169,26 @@ TEST(Joint, EarlyEndsThatDrawEveryCurveDownAreTakenOff) {
     EXPECT_NE(j.reason.find("the 16 places"), std::string::npos) << j.reason;
 }
 
+// Counts of several inputs at one place.
+struct Place {
+    double n, w;
+    std::vector<double> steps;
+};
+
+CellSeries counts_at(const std::vector<Place> &places) {
+    CellSeries series{{"n", "w"}, {}};
+    for (const Place &place : places) {
+        SeriesCell cell{{place.n, place.w}, {}};
+        for (std::size_t i = 0; i < place.steps.size(); ++i)
+            cell.readings.push_back({0, static_cast<int>(i), place.steps[i]});
+        series.cells.push_back(std::move(cell));
+    }
+    return series;
+}
+
 // A table of n w steps less the sum of n numbers up to w / 4, which some inputs end early: growth a little
 // beyond n w follows that no better than growth within.
 TEST(Joint, WhatFollowsRaggedCountsNoBetterLeavesNoBound) {
-    struct Place {
-        double n, w;
-        std::vector<double> steps;
-    };
-    const std::vector<std::string> names = {"n", "w"};
     const std::vector<Place> read = {{16, 16, {319, 319, 319, 299, 299, 299, 286, 286}},
                                      {16, 64, {1185, 1068, 1015}},
                                      {16, 179, {2874, 2846, 2841}},
@@ -196,16 +208,39 @@ TEST(Joint, WhatFollowsRaggedCountsNoBetterLeavesNoBound) {
                                      {64, 144, {10038, 9798}},
                                      {64, 2000, {125075, 128935}},
                                      {64, 14142, {839850, 882904}}};
-    CellSeries series{names, {}};
-    for (const Place &place : read) {
-        SeriesCell cell{{place.n, place.w}, {}};
-        for (std::size_t i = 0; i < place.steps.size(); ++i)
-            cell.readings.push_back({0, static_cast<int>(i), place.steps[i]});
-        series.cells.push_back(std::move(cell));
-    }
-    const auto judged = judged_counts(series, {"O(n w)", "O(n)"});
+    const auto judged = judged_counts(counts_at(read), {"O(n w)", "O(n)"});
     EXPECT_NE(judged[0].judgement.verdict, Verdict::exceeded) << judged[0].judgement.reason;
     EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded);
+}
+
+// Half of the calls find what they look for at once: 1.4^n log w is nearer to that than 2^(n/2), and far off.
+TEST(Joint, WhatIsFarOffItselfTakesMuchToLeaveABound) {
+    const auto judged = judged_counts(counts_at({{8, 2000, {623, 619}},
+                                                 {9, 2000, {979, 983, 983}},
+                                                 {10, 2000, {1279, 1314}},
+                                                 {11, 2000, {2093, 2099, 1056, 2071}},
+                                                 {12, 2000, {2653, 2709}},
+                                                 {13, 2000, {4341, 4321}},
+                                                 {14, 2000, {5630, 5635, 5674}},
+                                                 {15, 2000, {4692, 9258}},
+                                                 {16, 16, {6020, 6020, 6020, 5627, 5627, 5627, 5772, 5772}},
+                                                 {16, 64, {5892, 6023, 6126}},
+                                                 {16, 179, {6001, 6409, 6006}},
+                                                 {16, 256, {11853, 6355, 6058}},
+                                                 {16, 1024, {11774, 6016}},
+                                                 {16, 2000, {12094, 11938}},
+                                                 {16, 4096, {6031, 11830, 12006}},
+                                                 {16, 5318, {12022, 11848}},
+                                                 {16, 14142, {11966, 11345, 11754}},
+                                                 {16, 16384, {11829, 12084}},
+                                                 {16, 100000, {11759, 11943}},
+                                                 {23, 2000, {185293, 69140}},
+                                                 {32, 48, {1662995, 1724367, 1804618}},
+                                                 {32, 2000, {1935137, 2057308, 1940766}},
+                                                 {45, 2000, {169794583}}}),
+                                      {"O(2^(n/2) n)", "O(n^3)"});
+    EXPECT_NE(judged[0].judgement.verdict, Verdict::exceeded) << judged[0].judgement.reason;
+    EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded) << judged[1].judgement.reason;
 }
 
 // Four of 23 places end early, two of them below smaller ones: only without those do curves tell the other

@@ -20,7 +20,9 @@ constexpr double good_fit = 0.015, clear_evidence = 8;
 // comes from how simple either is.
 constexpr double nearer = 1.25;
 
-// Where even the best growth is off by so much, calls end early or the like, and more places only repeat it.
+// Where even the best growth is off by so much, calls end early or the like, and more places only repeat it:
+// the more it is off, the more evidence it takes, or the nearer it has to be than what is within, up to
+// twice.
 constexpr double ragged = 0.05, evidence_if_ragged = 15, nearer_if_ragged = 1.5;
 
 // Growth on no list, its exponents free, can follow whatever growth within does not, the more so the more
@@ -194,10 +196,11 @@ double misfit_of(const SetFit &fit, const JointGrowth &growth) { return misfit(f
 bool is_left_for(const SetFit &outside, const SetFit *inside, const JointGrowth &growth, double evidence,
                  double need, bool exact) {
     if (!exact || !inside) return evidence > need;
-    const double off = misfit_of(outside, growth);
-    const bool is_ragged = off > ragged;
-    return evidence > (is_ragged ? evidence_if_ragged : need) &&
-           misfit_of(*inside, growth) > (is_ragged ? nearer_if_ragged : nearer) * off;
+    const double off = misfit_of(outside, growth), times_nearer = misfit_of(*inside, growth) / off;
+    if (off <= ragged) return evidence > need && times_nearer > nearer;
+    const double by = std::min(off / ragged, 2.0);
+    return evidence > evidence_if_ragged && times_nearer > nearer_if_ragged &&
+           (evidence > by * evidence_if_ragged || times_nearer > by * nearer_if_ragged);
 }
 
 double needed_to_hold(bool exact) {
