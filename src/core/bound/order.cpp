@@ -168,13 +168,16 @@ Growth1 growth_of(const Expression &e, const Ray &ray) {
     return result;
 }
 
-int compare_growth(const Expression &f, const Expression &g) {
+int compare_growth(Growth1 f, Growth1 g) {
     // A bound never falls below a constant.
     const Growth1 zero;
-    Growth1 first = growth_of(f), second = growth_of(g);
-    if (first < zero) first = zero;
-    if (second < zero) second = zero;
-    return first < second ? -1 : first > second ? 1 : 0;
+    if (f < zero) f = zero;
+    if (g < zero) g = zero;
+    return f < g ? -1 : f > g ? 1 : 0;
+}
+
+int compare_growth(const Expression &f, const Expression &g) {
+    return compare_growth(growth_of(f), growth_of(g));
 }
 
 } // namespace iron

@@ -33,5 +33,6 @@ Growth1 growth_of(const Expression &expression, const Ray &ray = {});
 
 // -1, 0 or 1: f grows slower, equally fast (Theta), faster than g, all sizes being one n.
 int compare_growth(const Expression &f, const Expression &g);
+int compare_growth(Growth1 f, Growth1 g);
 
 } // namespace iron

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
-#include <tuple>
+#include <utility>
 
 #include "core/bound/order.h"
 #include "core/bound/rounded.h"
@@ -17,8 +17,11 @@ struct Kept {
     std::string name;
     std::vector<double> sizes;
     std::map<std::string, Column> logs; // by part: many curves have the same lower ones
-    std::map<std::string, Basis> bases; // by curve
-    std::map<std::tuple<std::string, Noise, double>, std::vector<Generator>> cones;
+    struct Of {
+        Basis basis;
+        std::map<std::pair<Noise, double>, std::vector<Generator>> cones;
+    };
+    std::map<std::string, Of> curves;
 };
 
 Kept &kept_for(const std::vector<Located> &points, const std::string &name) {
@@ -26,7 +29,7 @@ Kept &kept_for(const std::vector<Located> &points, const std::string &name) {
     const auto same = [](const Located &point, double size) { return point.size == size; };
     if (kept.name != name ||
         !std::equal(points.begin(), points.end(), kept.sizes.begin(), kept.sizes.end(), same)) {
-        kept = {name, {}, {}, {}, {}};
+        kept = {name, {}, {}, {}};
         for (const Located &point : points)
             kept.sizes.push_back(point.size);
     }
@@ -35,9 +38,14 @@ Kept &kept_for(const std::vector<Located> &points, const std::string &name) {
 
 const Column &logs_of(const Curve &part, Kept &kept) {
     const auto [found, fresh] = kept.logs.try_emplace(part.name);
-    if (fresh)
-        for (const double size : kept.sizes)
-            found->second.push_back(log_at(part, kept.name, size));
+    if (!fresh) return found->second;
+    Sizes at;
+    double &size = at[kept.name];
+    found->second.reserve(kept.sizes.size());
+    for (const double one : kept.sizes) {
+        size = one;
+        found->second.push_back(evaluate_log(part.expression, at));
+    }
     return found->second;
 }
 
@@ -60,10 +68,9 @@ Basis made_basis(const Curve &curve, Kept &kept) {
 
 const Basis &basis_of(const Curve &curve, const std::vector<Located> &points, const std::string &name) {
     Kept &kept = kept_for(points, name);
-    const auto found = kept.bases.find(curve.name);
-    return found != kept.bases.end()
-               ? found->second
-               : kept.bases.try_emplace(curve.name, made_basis(curve, kept)).first->second;
+    const auto [found, fresh] = kept.curves.try_emplace(curve.name);
+    if (fresh) found->second.basis = made_basis(curve, kept);
+    return found->second.basis;
 }
 
 namespace {
@@ -79,7 +86,7 @@ Column combined(const Column &a, const Column &b, double factor) {
 // curve, bounded by factors, that would otherwise be taken for growth.
 void add_waves(const Basis &basis, const std::vector<Located> &points, const std::string &name,
                std::vector<Generator> &generators) {
-    const Growth1 growth = growth_of(basis.curves[0].expression);
+    const Growth1 &growth = basis.curves[0].growth;
     const Column &lead = basis.columns[0];
     const auto wave = [&](auto shape) {
         Generator generator{lead, {{0, 1}}};
@@ -91,11 +98,12 @@ void add_waves(const Basis &basis, const std::vector<Located> &points, const std
     const auto smooth = [](double n) { return std::log2(std::max(n, 2.0)); };
     if (basis.curves[0].exponential) { // 2^(n/2) of halves
         const Expression &expression = basis.curves[0].expression;
+        Sizes sizes;
         for (const Rounding rounding : {Rounding::up, Rounding::down}) {
             Generator halves{lead, {{0, 1}}};
             bool differs = false;
             for (std::size_t i = 0; i < points.size(); ++i) {
-                const Sizes sizes = {{name, points[i].size}};
+                sizes[name] = points[i].size;
                 const double by = rounded_log(expression, sizes, rounding) - evaluate_log(expression, sizes);
                 differs = differs || std::abs(by) > 1e-9;
                 halves.column[i] *= std::exp(by);
@@ -137,12 +145,10 @@ std::vector<Generator> made_cone(const Basis &basis, const std::vector<Located> 
 
 const std::vector<Generator> &cone_of(const Basis &basis, const std::vector<Located> &points,
                                       const std::string &name, Noise noise, double taken_off) {
-    auto &cones = kept_for(points, name).cones;
-    const auto key = std::tuple(basis.curves[0].name, noise, taken_off);
-    const auto found = cones.find(key);
-    return found != cones.end()
-               ? found->second
-               : cones.try_emplace(key, made_cone(basis, points, name, noise, taken_off)).first->second;
+    auto &cones = kept_for(points, name).curves[basis.curves[0].name].cones;
+    const auto [found, fresh] = cones.try_emplace({noise, taken_off});
+    if (fresh) found->second = made_cone(basis, points, name, noise, taken_off);
+    return found->second;
 }
 
 } // namespace iron

@@ -2,7 +2,6 @@
 
 #include <map>
 
-#include "core/bound/order.h"
 #include "core/bound/parse.h"
 #include "core/bound/print.h"
 
@@ -12,7 +11,7 @@ Curve make_curve(const Expression &expression, double prior) {
     const Growth1 growth = growth_of(expression);
     const bool exponential = growth.on[Growth1::factorial] > 0 || growth.on[Growth1::exponential] > 0 ||
                              growth.on[Growth1::between] > 0;
-    return {print_canonical(expression), expression, prior, exponential};
+    return {print_canonical(expression), expression, prior, growth, exponential};
 }
 
 namespace {
@@ -72,7 +71,7 @@ std::vector<Curve> made_lower(const Curve &curve, const std::string &name) {
     add_below("x", "x");
     add_below("x log x", "x^1.5");
     add_below("x^2", "x^2 log x");
-    if (growth_of(curve.expression).on[Growth1::log_power] >= 1) {
+    if (curve.growth.on[Growth1::log_power] >= 1) {
         const Curve less =
             make_curve(make(ExpressionNode::Kind::quotient, {curve.expression, in_size("log x", name)}));
         bool listed = less.name == "1";
@@ -85,14 +84,14 @@ std::vector<Curve> made_lower(const Curve &curve, const std::string &name) {
 
 } // namespace
 
-std::vector<Curve> candidate_curves(const std::string &name, double largest_size) {
+const std::vector<Curve> &candidate_curves(const std::string &name, double largest_size) {
     constexpr double largest_exponential = 64;
     const bool exponential = largest_size <= largest_exponential;
     thread_local std::map<std::pair<std::string, bool>, std::vector<Curve>> made;
     return remembered(made, {name, exponential}, [&] { return made_candidates(name, exponential); });
 }
 
-std::vector<Curve> lower_curves(const Curve &curve, const std::string &name) {
+const std::vector<Curve> &lower_curves(const Curve &curve, const std::string &name) {
     thread_local std::map<std::pair<std::string, std::string>, std::vector<Curve>> made;
     return remembered(made, {curve.name, name}, [&] { return made_lower(curve, name); });
 }

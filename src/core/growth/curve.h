@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "core/bound/expression.h"
+#include "core/bound/order.h"
 
 namespace iron {
 
@@ -12,16 +12,17 @@ struct Curve {
     std::string name; // canonical text of the expression
     Expression expression;
     double prior = 0;         // ln units taken off its score: rare growths need more evidence
+    Growth1 growth;           // all sizes being one
     bool exponential = false; // grows faster than every power
 };
 
 Curve make_curve(const Expression &expression, double prior = 0);
 
 // The candidate growths in the size `name`. Exponential ones only where the largest size is at most 64.
-std::vector<Curve> candidate_curves(const std::string &name, double largest_size);
+const std::vector<Curve> &candidate_curves(const std::string &name, double largest_size);
 
 // What may stand beside the leading term of a curve: smaller growths, the constant first.
-std::vector<Curve> lower_curves(const Curve &curve, const std::string &name);
+const std::vector<Curve> &lower_curves(const Curve &curve, const std::string &name);
 
 // ln of the curve at a size.
 double log_at(const Curve &curve, const std::string &name, double size);

@@ -18,30 +18,26 @@ namespace {
 
 double share_taken_off(Noise noise) { return noise != Noise::timed ? 0.6 : 0.15; }
 
-struct Weighted {
-    std::vector<Column> columns;
-    Column target;
+// What the rows of every fit to the same points have in common.
+struct Rows {
+    double unit = 0; // ln: values are brought near 1 by the middle point, so that nothing overflows
+    Column weights, target;
+
+    explicit Rows(const std::vector<Located> &points) : unit(points[points.size() / 2].log_value) {
+        for (const Located &point : points) {
+            target.push_back(1 / point.error);
+            weights.push_back(1 / (std::exp(point.log_value - unit) * point.error));
+        }
+    }
 };
 
-Weighted weighted(const std::vector<Generator> &generators, const std::vector<Located> &points) {
-    // Values are brought near 1 by the middle point, so that nothing overflows.
-    const double unit = points[points.size() / 2].log_value;
-    Weighted w;
-    w.target.reserve(points.size());
-    Column weights;
-    weights.reserve(points.size());
-    for (const Located &point : points) {
-        w.target.push_back(1 / point.error);
-        weights.push_back(1 / (std::exp(point.log_value - unit) * point.error));
+void weigh(const std::vector<Generator> &generators, const Rows &rows, std::vector<Column> &columns) {
+    columns.resize(generators.size());
+    for (std::size_t g = 0; g < generators.size(); ++g) {
+        columns[g] = generators[g].column;
+        for (std::size_t i = 0; i < rows.weights.size(); ++i)
+            columns[g][i] *= rows.weights[i];
     }
-    w.columns.reserve(generators.size());
-    for (const Generator &generator : generators) {
-        Column column = generator.column;
-        for (std::size_t i = 0; i < points.size(); ++i)
-            column[i] *= weights[i];
-        w.columns.push_back(std::move(column));
-    }
-    return w;
 }
 
 double score_of(double chi2, int active, std::size_t k, double prior, Noise noise) {
@@ -68,27 +64,29 @@ void allow_for_memory(Growth &growth, const std::string &name) {
     }
 }
 
-CurveFit fit_curve(const Curve &curve, const std::vector<Located> &points, const std::string &name,
-                   Noise noise) {
+CurveFit fit_curve(const Curve &curve, const std::vector<Located> &points, const Rows &rows,
+                   const std::string &name, Noise noise) {
     const Basis &basis = basis_of(curve, points, name);
     const std::vector<Generator> &generators = cone_of(basis, points, name, noise, share_taken_off(noise));
-    const Weighted w = weighted(generators, points);
-    const LeastSquares solved = nonnegative_least_squares(w.columns, w.target);
+    thread_local std::vector<Column> columns; // millions of small fits: not allocated for each
+    weigh(generators, rows, columns);
+    const LeastSquares solved = nonnegative_least_squares(columns, rows.target);
     CurveFit fit{
         curve, score_of(solved.chi2, solved.active, points.size(), curve.prior, noise), solved.chi2, {}, {}};
-    const double unit = points[points.size() / 2].log_value;
+    const double unit = std::exp(rows.unit);
     std::vector<double> factors(basis.curves.size(), 0);
     fit.fitted.assign(points.size(), 0);
     for (std::size_t g = 0; g < generators.size(); ++g) {
         if (solved.coefficients[g] == 0) continue;
         for (std::size_t i = 0; i < points.size(); ++i)
-            fit.fitted[i] += solved.coefficients[g] * generators[g].column[i] * std::exp(unit);
+            fit.fitted[i] += solved.coefficients[g] * generators[g].column[i] * unit;
         for (const auto &[part, share] : generators[g].parts)
             factors[part] += solved.coefficients[g] * share;
     }
     for (std::size_t j = 0; j < factors.size(); ++j)
         if (j == 0 || std::abs(factors[j]) > 0)
-            fit.terms.push_back({basis.curves[j].name, factors[j] * std::exp(unit - basis.at_reference[j])});
+            fit.terms.push_back(
+                {basis.curves[j].name, factors[j] * std::exp(rows.unit - basis.at_reference[j])});
     return fit;
 }
 
@@ -102,22 +100,24 @@ double slope_at(const CurveFit &fit, const std::string &name, double size) {
 // limit).
 std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Located> &points,
                                   const std::string &name, Noise noise) {
-    const Weighted plain = weighted(best.memory.empty() ? cone_of(basis_of(best.curve, points, name), points,
-                                                                  name, noise, share_taken_off(noise))
-                                                        : cone_with_memory(best, points, name),
-                                    points);
+    const Rows rows(points);
+    std::vector<Column> plain;
+    weigh(best.memory.empty()
+              ? cone_of(basis_of(best.curve, points, name), points, name, noise, share_taken_off(noise))
+              : cone_with_memory(best, points, name),
+          rows, plain);
+    std::vector<Column> bent = plain;
     const double reference = points[2 * points.size() / 3].size;
     std::vector<double> logs;
     for (const Located &point : points)
         logs.push_back(std::log(point.size / reference));
     const auto chi2_with = [&](double d) {
-        Weighted bent = plain;
         for (std::size_t i = 0; i < points.size(); ++i) {
             const double factor = std::exp(d * logs[i]);
-            for (Column &column : bent.columns)
-                column[i] *= factor;
+            for (std::size_t g = 0; g < plain.size(); ++g)
+                bent[g][i] = plain[g][i] * factor;
         }
-        return nonnegative_least_squares(bent.columns, bent.target).chi2;
+        return nonnegative_least_squares(bent, rows.target).chi2;
     };
     int used = 1;
     for (const Term &term : best.terms)
@@ -195,19 +195,25 @@ Growth fit_growth(const Series &series, const FitOptions &options) {
     if (growth.points.empty()) return growth;
     growth.from = growth.points.front().size;
     growth.to = growth.points.back().size;
-    std::vector<Curve> curves = candidate_curves(series.size_name, growth.to);
-    for (const Expression &claimed : options.also) {
+    const std::vector<Curve> &listed = candidate_curves(series.size_name, growth.to);
+    std::vector<Curve> claimed;
+    for (const Expression &expression : options.also) {
         // By its canonical text, so that a factor means the same for `2 n` and `n`.
-        const Curve curve = make_curve(parse_expression(print_canonical(claimed), {series.size_name}));
-        const auto same = [&](const Curve &other) { return other.name == curve.name; };
-        if (std::none_of(curves.begin(), curves.end(), same)) curves.push_back(curve);
+        const std::string text = print_canonical(expression);
+        const auto same = [&](const Curve &other) { return other.name == text; };
+        if (std::none_of(listed.begin(), listed.end(), same) &&
+            std::none_of(claimed.begin(), claimed.end(), same))
+            claimed.push_back(make_curve(parse_expression(text, {series.size_name})));
     }
     // Exponential growth shows within a few sizes that lie close together; powers need a range.
     const bool exponential = growth.to <= 64;
     const double doublings = growth.from > 0 ? std::log2(growth.to / growth.from) : 0;
     if (growth.points.size() < 5 || doublings < (exponential ? 1 : least_doublings)) return growth;
-    for (const Curve &curve : curves)
-        growth.fits.push_back(fit_curve(curve, growth.points, series.size_name, options.noise));
+    const Rows rows(growth.points);
+    growth.fits.reserve(listed.size() + claimed.size());
+    for (const std::vector<Curve> *curves : {&listed, &std::as_const(claimed)})
+        for (const Curve &curve : *curves)
+            growth.fits.push_back(fit_curve(curve, growth.points, rows, series.size_name, options.noise));
     if (options.noise == Noise::timed) allow_for_memory(growth, series.size_name);
     std::stable_sort(growth.fits.begin(), growth.fits.end(),
                      [](const CurveFit &a, const CurveFit &b) { return a.score > b.score; });
@@ -224,16 +230,15 @@ Growth fit_growth(const Series &series, const FitOptions &options) {
 
 namespace {
 
-bool is_within(const Bound &bound, const CurveFit &fit) {
-    const int order = compare_growth(fit.curve.expression, bound.growth);
-    return bound.kind == Bound::Kind::upper   ? order <= 0
-           : bound.kind == Bound::Kind::lower ? order >= 0
-                                              : order == 0;
-}
-
 const CurveFit *best_where(bool within, const Bound &bound, const Growth &growth) {
-    for (const CurveFit &fit : growth.fits)
-        if (is_within(bound, fit) == within) return &fit;
+    const Growth1 bounds = growth_of(bound.growth);
+    for (const CurveFit &fit : growth.fits) {
+        const int order = compare_growth(fit.curve.growth, bounds);
+        const bool kept = bound.kind == Bound::Kind::upper   ? order <= 0
+                          : bound.kind == Bound::Kind::lower ? order >= 0
+                                                             : order == 0;
+        if (kept == within) return &fit;
+    }
     return nullptr;
 }
 
