@@ -16,6 +16,7 @@ struct Simulated {
     std::function<double(const Cell &)> call_s;
     std::function<bool(const Cell &)> fails = [](const Cell &) { return false; };
     double load_a_number_s = 1e-7;
+    std::function<double(const Cell &)> more_to_count_s = [](const Cell &) { return 0.0; };
 
     std::function<std::vector<Need>(const Simulated &)> needs;
     int judged = 0;
@@ -41,9 +42,10 @@ struct Simulated {
                 continue;
             }
             const double call = call_s(next.cell);
-            const double load = next.task == Task::count || loaded.insert(next.cell).second
-                                    ? load_a_number_s * next.cell.size
-                                    : 0;
+            double load = next.task == Task::count || loaded.insert(next.cell).second
+                              ? load_a_number_s * next.cell.size
+                              : 0;
+            if (next.task == Task::count) load += more_to_count_s(next.cell);
             elapsed_s += std::max(call, 1e-4) + load;
             if (fails(next.cell))
                 planner.told_failure(next.cell);
@@ -195,6 +197,30 @@ TEST(Planner, OtherInputsComeBeforeTheRoundsWhereAVerdictWaits) {
     EXPECT_GE(counted[1], 4);
     for (const auto &[cell, times] : machine.counted)
         if (cell.solution != 0 || cell.shape != 0) EXPECT_LE(times, 3) << cell.size;
+}
+
+TEST(Planner, SizesLeftOutWhileCountsWereDearAreCountedLater) {
+    Simulated once = simulated(1, 30, 1e4);
+    once.options.judges = true;
+    once.call_s = [](const Cell &cell) { return 1e-8 * cell.size; };
+    once.needs = [](const Simulated &) { return std::vector<Need>{{0, 0}, {0, 1}}; };
+    once.more_to_count_s = [&](const Cell &cell) {
+        return once.counted.size() < 3 && cell.size < 100 ? 0.5 : 0;
+    };
+    once.run();
+    for (const auto &[cell, times] : once.timed)
+        EXPECT_TRUE(once.counted.contains(cell)) << cell.size;
+
+    Simulated open = once; // dear all the time: all sizes only where a verdict waits
+    open.timed.clear(), open.counted.clear(), open.elapsed_s = 0;
+    open.more_to_count_s = [](const Cell &) { return 0.2; };
+    open.needs = [](const Simulated &) { return std::vector<Need>{{0, 0, false}, {0, 1}}; };
+    open.run();
+    int counted[2] = {0, 0}, timed[2] = {0, 0};
+    for (const auto &[cell, times] : open.timed)
+        ++timed[cell.shape], counted[cell.shape] += open.counted.contains(cell);
+    EXPECT_EQ(counted[0], timed[0]);
+    EXPECT_LT(counted[1], 0.7 * timed[1]);
 }
 
 TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {

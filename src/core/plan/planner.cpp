@@ -161,10 +161,11 @@ Next Planner::next(double elapsed_s) {
         inputs_until_s_ = elapsed_s + share_for_inputs * (options_.budget_s - elapsed_s);
     }
     if (stage_ == Stage::inputs) {
-        const Next step = count_other_inputs(elapsed_s);
+        const Next step = count_more(elapsed_s);
+        counted_more_ = counted_more_ || step.task != Task::stop;
         if (step.task != Task::stop) return step;
         stage_ = Stage::settle;
-        if (round_ > 0 && elapsed_s < options_.budget_s) return {Task::judge, {}, generation_, round_};
+        if (counted_more_ && elapsed_s < options_.budget_s) return {Task::judge, {}, generation_, round_};
     }
     if (stage_ == Stage::settle) settle_climb(elapsed_s);
     if (options_.judges && needs_.empty() && !asked_ && !cells_.empty()) { // it may all stand already
@@ -174,8 +175,23 @@ Next Planner::next(double elapsed_s) {
     return in_rounds(elapsed_s);
 }
 
-// Of the series whose verdicts wait for that, as long as a count is not dear.
-Next Planner::count_other_inputs(double elapsed_s) {
+// The sizes between those that were counted.
+void Planner::count_what_was_left_out(const Climber &climber) {
+    for (const auto &[size, call_s] : climber.seen) {
+        const Cell cell{climber.at.solution, climber.at.shape, climber.at.line, size};
+        const auto found = cells_.find(cell);
+        if (found == cells_.end() || !found->second.uncounted) continue;
+        found->second.uncounted = false;
+        queue_.push_back({Task::count, cell, generation_, 0});
+    }
+}
+
+// Of the series whose verdicts wait for that: what was left out, then other inputs where a count is not dear.
+Next Planner::count_more(double elapsed_s) {
+    if (!options_.judges) return {};
+    for (const Climber &climber : climbers_)
+        if (undecided(climber.at) && climber.count_s <= options_.budget_s / 60)
+            count_what_was_left_out(climber);
     if (elapsed_s > inputs_until_s_) queue_.clear();
     if (queue_.empty() && round_ < inputs_ahead && elapsed_s < inputs_until_s_) {
         for (const auto &[cell, known] : cells_)
@@ -329,6 +345,7 @@ Next Planner::climb(double elapsed_s) {
         climber.count_s <= options_.budget_s / 300 || climber.up_to > 0 || climber.seen.size() % 2 == 0;
     if (options_.counted[cell.solution] && count) queue_.push_back(issue(Task::count, cell));
     cells_[cell].has_count = true;
+    cells_[cell].uncounted = options_.counted[cell.solution] && !count;
     return issue(Task::time, cell);
 }
 
@@ -438,8 +455,11 @@ void Planner::told_count(const Cell &cell, double cost_s) {
     if (found == cells_.end()) return;
     found->second.count_s = cost_s;
     found->second.has_count = true;
-    climber_of(cell).count_s = cost_s;
-    climber_of(cell).step_s += cost_s;
+    Climber &climber = climber_of(cell);
+    climber.count_s = cost_s;
+    climber.step_s += cost_s;
+    // Only the first was dear, by what was started for it.
+    if (stage_ == Stage::climb && cost_s <= options_.budget_s / 300) count_what_was_left_out(climber);
 }
 
 void Planner::told_failure(const Cell &cell) {

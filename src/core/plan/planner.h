@@ -124,6 +124,7 @@ class Planner {
         int passes = 0;               // in this generation
         double timed_s = 0;           // by them
         bool has_count = false;       // or needs none
+        bool uncounted = false;       // left out, since counts were dear
         bool every_generation = true; // not thinned out
     };
 
@@ -136,12 +137,15 @@ class Planner {
     bool affordable(Climber &climber, double size, double elapsed_s) const;
     double predicted_call(const Climber &climber, double size) const;
     double turn_of(const Climber &climber, bool urgent_alone);
-    bool counted_again(const Known &known) const { return known.count_s <= options_.budget_s / 3000; }
+    bool counted_again(const Known &known) const {
+        return !known.uncounted && known.count_s <= options_.budget_s / 3000;
+    }
     void plan_generations(double left_s);
     void fill_generation();
     void fill_round();
     void settle_climb(double elapsed_s);
-    Next count_other_inputs(double elapsed_s);
+    Next count_more(double elapsed_s);
+    void count_what_was_left_out(const Climber &climber);
     bool has_to_wait(Climber &climber);
     bool all_decided() const;
     static bool too_few_passes(const Known &known);
@@ -164,7 +168,8 @@ class Planner {
     enum class Stage { climb, inputs, settle, rounds };
     Stage stage_ = Stage::climb;
     double inputs_until_s_ = 0;
-    bool asked_ = false; // for verdicts, in this stage
+    bool counted_more_ = false; // between the climb and the rounds
+    bool asked_ = false;        // for verdicts, in this stage
     double elapsed_ = 0;
     int generation_ = 0;
     int round_ = 0;
