@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 #include <map>
 #include <optional>
+#include <set>
 #include <tuple>
 
 #include "core/error.h"
@@ -30,8 +31,9 @@ struct Table {
     std::vector<Row> rows;
     std::vector<Finding> findings;
 
+    bool enough_said() const { return findings.size() >= most_findings; }
     void complain(int line, std::string message, std::string advice = "") {
-        if (findings.size() < most_findings)
+        if (!enough_said())
             findings.push_back({std::move(message), {path.string(), line, 0, ""}, std::move(advice)});
     }
     void throw_findings() const {
@@ -301,9 +303,9 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
               metric = table.column("metric"), bound = table.column("bound"),
               relations = table.column("where");
     std::vector<std::string> known;
+    std::set<std::string> exists;
     for (const ForeignSeries &one : data.series)
-        if (std::find(known.begin(), known.end(), one.named.solution) == known.end())
-            known.push_back(one.named.solution);
+        if (exists.insert(one.named.solution).second) known.push_back(one.named.solution);
     if (bound < 0)
         throw Error(Category::usage, path.string() + ":1: there is no column 'bound'",
                     "columns: solution, shape, metric, bound, where");
@@ -314,13 +316,8 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
                            advise_nearest(column, {"solution", "shape", "metric", "bound", "where"}));
     std::vector<ForeignClaims> all;
     std::map<std::pair<std::string, std::string>, std::size_t> places;
-    const std::map<std::string, bool> exists = [&] {
-        std::map<std::string, bool> names;
-        for (const std::string &name : known)
-            names[name] = true;
-        return names;
-    }();
     for (const Row &row : table.rows) {
+        if (table.enough_said()) break; // the nearest of many names takes long to find
         if (is_blank(row)) continue;
         const std::string &given = Table::cell(row, solution), &measured = Table::cell(row, metric),
                           &where = Table::cell(row, shape);
@@ -365,6 +362,9 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
         }
     }
     table.throw_findings();
+    if (all.empty())
+        throw Error(Category::usage, path.string() + " has a heading and no claims",
+                    "a line each: solution, shape, metric, bound; an empty solution means all");
     return all;
 }
 

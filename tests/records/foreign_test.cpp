@@ -133,6 +133,7 @@ TEST(ForeignClaims, AreReadWithTheirSizes) {
     EXPECT_NE(fault("solution,bound\na,O(m)\n").find(":2:"), std::string::npos);
     EXPECT_NE(fault("solution,bound\na,n log n\n").find(":2:"), std::string::npos);
     EXPECT_NE(fault("solution,bund\na,O(n)\n").find("bound"), std::string::npos);
+    EXPECT_NE(fault("solution,bound\n").find("has a heading and no claims"), std::string::npos);
 }
 
 } // namespace
