@@ -201,10 +201,12 @@ Next Planner::count_more(double elapsed_s) {
         std::shuffle(queue_.begin(), queue_.end(), random_);
         round_ += !queue_.empty();
     }
-    if (queue_.empty()) return {};
-    const Next step = queue_.back();
-    queue_.pop_back();
-    return step;
+    while (!queue_.empty()) {
+        const Next step = queue_.back();
+        queue_.pop_back();
+        if (cells_.contains(step.cell)) return step;
+    }
+    return {};
 }
 
 void Planner::settle_climb(double elapsed_s) {
