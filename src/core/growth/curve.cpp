@@ -96,8 +96,4 @@ const std::vector<Curve> &lower_curves(const Curve &curve, const std::string &na
     return remembered(made, {curve.name, name}, [&] { return made_lower(curve, name); });
 }
 
-double log_at(const Curve &curve, const std::string &name, double size) {
-    return evaluate_log(curve.expression, {{name, size}});
-}
-
 } // namespace iron

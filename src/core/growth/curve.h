@@ -24,7 +24,4 @@ const std::vector<Curve> &candidate_curves(const std::string &name, double large
 // What may stand beside the leading term of a curve: smaller growths, the constant first.
 const std::vector<Curve> &lower_curves(const Curve &curve, const std::string &name);
 
-// ln of the curve at a size.
-double log_at(const Curve &curve, const std::string &name, double size);
-
 } // namespace iron

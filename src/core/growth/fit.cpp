@@ -4,6 +4,7 @@
 #include <boost/math/distributions/students_t.hpp>
 #include <cmath>
 #include <limits>
+#include <utility>
 
 #include "core/bound/order.h"
 #include "core/bound/parse.h"
