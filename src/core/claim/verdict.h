@@ -33,8 +33,8 @@ struct ShapeGrowth {
 
 struct WouldDecide {
     std::string size_name;
-    double size = 0;               // measuring up to here should tell
-    std::optional<double> cost_ns; // of one call there, where it can be forecast
+    double size = 0;                    // measuring up to here should tell
+    std::optional<double> cost_ns;      // of one call there, where it can be forecast
     std::optional<double> ends_at = {}; // the largest size allowed, where that is less
 };
 
