@@ -151,10 +151,10 @@ Next Planner::next(double elapsed_s) {
             asked_ = true; // some may have to climb on
             return {Task::judge, {}, generation_, round_};
         }
-        stage_ = Stage::inputs;
-        inputs_until_s_ = elapsed_s + share_for_counts * (options_.budget_s - elapsed_s);
+        stage_ = Stage::counts;
+        counts_until_s_ = elapsed_s + share_for_counts * (options_.budget_s - elapsed_s);
     }
-    if (stage_ == Stage::inputs) {
+    if (stage_ == Stage::counts) {
         const Next step = count_more(elapsed_s);
         counted_more_ = counted_more_ || step.task != Task::stop;
         if (step.task != Task::stop) return step;

@@ -166,9 +166,9 @@ class Planner {
     std::vector<Next> queue_; // what is left of this round, last first
     std::map<std::pair<int, int>, Need> needs_;
     std::set<Cell> again_; // taken again in this round
-    enum class Stage { climb, inputs, settle, rounds };
+    enum class Stage { climb, counts, settle, rounds };
     Stage stage_ = Stage::climb;
-    double inputs_until_s_ = 0;
+    double counts_until_s_ = 0;
     bool counted_more_ = false; // between the climb and the rounds
     bool asked_ = false;        // for verdicts, in this stage
     double elapsed_ = 0;

@@ -34,8 +34,8 @@ Next Planner::count_more(double elapsed_s) {
     for (const Climber &climber : climbers_)
         if (undecided(climber.at) && climber.count_s <= options_.budget_s / 60)
             count_what_was_left_out(climber);
-    if (elapsed_s > inputs_until_s_) queue_.clear();
-    if (queue_.empty() && round_ < inputs_ahead && elapsed_s < inputs_until_s_) {
+    if (elapsed_s > counts_until_s_) queue_.clear();
+    if (queue_.empty() && round_ < inputs_ahead && elapsed_s < counts_until_s_) {
         for (const auto &[cell, known] : cells_)
             if (undecided(cell) && wants_inputs(cell) && known.count_s > 0 &&
                 known.count_s <= options_.budget_s / 300)

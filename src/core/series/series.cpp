@@ -51,8 +51,8 @@ double spread_between_neighbours(const std::vector<Located> &points) {
 
 // How steeply y falls along each coordinate of its place, none by more than `steepest` and none rising: least
 // squares within bounds, one coordinate at a time until nothing changes.
-std::vector<double> falling_slopes(const std::vector<std::vector<double>> &places, std::vector<double> y,
-                                   double steepest) {
+std::vector<double> falling_slopes(const std::vector<std::vector<double>> &places,
+                                   const std::vector<double> &y, double steepest) {
     std::vector<double> slopes(places.empty() ? 0 : places.front().size(), 0);
     if (slopes.empty()) return slopes;
     const double k = static_cast<double>(y.size());
