@@ -55,9 +55,13 @@ Growth steps(const Law &law, double to = 1e6) {
     return fit_growth(test::counted_series(law, 16, to), {Noise::counted, {}});
 }
 
-Judgement judged(const Law &on_first, const Law &on_second, const std::string &bound = "O(n)") {
+Judgement judged(const Growth &on_first, const Growth &on_second, const std::string &bound = "O(n)") {
     return judge("time", parse_bound(bound, {"n"}), "n",
-                 {{"ebb", steps(on_first), std::nullopt, {}}, {"flood", steps(on_second), std::nullopt, {}}});
+                 {{"ebb", on_first, std::nullopt, {}}, {"flood", on_second, std::nullopt, {}}});
+}
+
+Judgement judged(const Law &on_first, const Law &on_second, const std::string &bound = "O(n)") {
+    return judged(steps(on_first), steps(on_second), bound);
 }
 
 TEST(Capped, GrowthUpToAHarderShapeIsNotHeldAgainstTheBound) {
@@ -66,6 +70,21 @@ TEST(Capped, GrowthUpToAHarderShapeIsNotHeldAgainstTheBound) {
     const Judgement j = judged(hard, rises);
     EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
     EXPECT_NE(j.reason.find("on flood it never takes more than on ebb"), std::string::npos) << j.reason;
+}
+
+TEST(Capped, ByItsDearestInputsWhereOthersEndEarly) {
+    Series luck{"n", {}}; // of four inputs ever more run to the end, the others a quarter of the way
+    for (SeriesPoint point : test::counted_series(hard, 16, 1e6).points) {
+        const double to_the_end = point.readings[0].value;
+        const int of_four = 1 + static_cast<int>(3 * (std::log2(point.size) - 4) / 16);
+        for (int input = 1; input < 4; ++input)
+            point.readings.push_back({0, input, input < of_four ? to_the_end : to_the_end / 4});
+        luck.points.push_back(point);
+    }
+    const Growth rises = fit_growth(luck, {Noise::counted, {}});
+    ASSERT_NE(judged(rises, rises).verdict, Verdict::holds);
+    const Judgement j = judged(steps(hard), rises);
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
 }
 
 TEST(Capped, WhereAShapeIsLeftOutNoClaimIsLoose) {

@@ -292,18 +292,18 @@ int severity(Verdict verdict) {
     return verdict == Verdict::exceeded ? 2 : verdict == Verdict::undecided ? 1 : 0;
 }
 
-// What was counted or weighed of a shape; none where time alone is known.
+// What was counted or weighed of a shape, on the dearest input of each place; none where time alone is known.
 std::vector<PlaceRead> places_read(const std::string &metric, const Bound &bound,
                                    const std::string &size_name, const ShapeGrowth &shape) {
     std::vector<PlaceRead> places;
     if (const auto joint = metric == "space" ? shape.joint_space : shape.joint_steps) {
         for (std::size_t i = 0; i < joint->cells.size(); ++i)
-            places.push_back({joint->cells[i], joint->points[i].log_value,
-                              evaluate_log(bound.growth, joint->sizes_at(i))});
+            places.push_back(
+                {joint->cells[i], joint->points[i].log_most, evaluate_log(bound.growth, joint->sizes_at(i))});
     } else if (const auto &growth = metric == "space" ? shape.space : shape.steps)
         for (const Located &point : growth->points)
             places.push_back(
-                {{point.size}, point.log_value, evaluate_log(bound.growth, {{size_name, point.size}})});
+                {{point.size}, point.log_most, evaluate_log(bound.growth, {{size_name, point.size}})});
     return places;
 }
 

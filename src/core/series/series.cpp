@@ -92,14 +92,17 @@ std::vector<Located> locate_counted(const Series &series, const std::vector<std:
     for (std::size_t i = 0; i < series.points.size(); ++i) {
         const SeriesPoint &point = series.points[i];
         const double m = static_cast<double>(point.readings.size());
-        double mean = 0, squares = 0;
-        for (const Reading &reading : point.readings)
+        double mean = 0, squares = 0, most = grain;
+        for (const Reading &reading : point.readings) {
             mean += std::max(reading.value, grain) / m;
+            most = std::max(most, reading.value);
+        }
         for (const Reading &reading : point.readings)
             squares += std::pow(std::max(reading.value, grain) - mean, 2);
         relative[i] = m > 1 && mean > 0 ? std::sqrt(squares / (m - 1)) / mean : 0;
         varies = varies || relative[i] > 0;
-        located.push_back({point.size, safe_log(mean), off / std::max(mean, 1.0), static_cast<int>(m)});
+        located.push_back(
+            {point.size, safe_log(mean), off / std::max(mean, 1.0), static_cast<int>(m), safe_log(most)});
         if (m > 1) {
             spread_at.push_back(places[i]);
             log_spreads.push_back(std::log(std::max(relative[i], 0.1 / std::max(mean, 1.0))));

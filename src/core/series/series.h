@@ -71,6 +71,7 @@ struct Located {
     double log_value = 0;
     double error = 0;
     int readings = 0;
+    double log_most = 0; // ln of the largest reading; of times, whose largest are spikes, the typical value
 };
 
 // Locates every point. Values at or below 0 are taken as the smallest positive double's neighbour 1e-3, so
