@@ -2,6 +2,7 @@
 #include <fstream>
 #include <functional>
 #include <set>
+#include <tuple>
 #include <unistd.h>
 
 #include "cli/common.h"
@@ -74,6 +75,25 @@ std::map<std::string, Runnable> empty_programs(const std::vector<Built> &built, 
     return programs;
 }
 
+// What claims for every shape say of each.
+std::vector<SolutionClaims> shape_by_shape(std::vector<SolutionClaims> claims,
+                                           const std::vector<std::string> &shapes) {
+    for (SolutionClaims &one : claims) {
+        const auto has_own = [&](const std::string &metric, const std::string &shape) {
+            return std::any_of(one.claims.begin(), one.claims.end(), [&](const Claim &claim) {
+                return claim.metric == metric && claim.shape == shape;
+            });
+        };
+        std::vector<Claim> each;
+        for (const Claim &claim : one.claims)
+            for (const std::string &shape : shapes)
+                if (claim.shape == shape || (claim.shape == "every" && !has_own(claim.metric, shape)))
+                    each.push_back({claim.metric, shape, claim.bound});
+        one.claims = std::move(each);
+    }
+    return claims;
+}
+
 // What is still open, from the readings so far.
 std::vector<NamedNeed> open_needs(const Session &session, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
@@ -93,35 +113,40 @@ std::vector<NamedNeed> open_needs(const Session &session, const std::vector<Solu
         for (const std::string &shape : session.shape_names())
             needs.push_back({one.solution, shape, true, 0, false});
     const std::string &swept = session.problem.sizes.front().name;
-    const auto each_need = [&](const JudgedClaim &one, const auto &change) {
+    const auto each_need = [&](const JudgedClaim &one, const std::string &shape, const auto &change) {
         for (NamedNeed &need : needs)
-            if (need.solution == one.solution &&
-                (one.judgement.worst_shape.empty() || need.shape == one.judgement.worst_shape))
-                change(need);
+            if (need.solution == one.solution && (shape.empty() || need.shape == shape)) change(need);
+    };
+    const auto leave_open = [&](const JudgedClaim &one, const std::string &shape) {
+        each_need(one, shape, [&](NamedNeed &need) {
+            need.decided = false;
+            need.more_inputs = true;
+            const auto &decide = one.judgement.would_decide;
+            if (decide && decide->size_name == swept) need.up_to = std::max(need.up_to, decide->size);
+        });
+    };
+    std::set<std::tuple<std::string, std::string, std::string>> open; // solution, metric, bound
+    const auto key_of = [](const JudgedClaim &one) {
+        return std::tuple(one.solution, one.claim.metric, one.claim.bound.written);
     };
     for (const JudgedClaim &one : judge_claims(claims, fitted.growths, swept, memory)) {
-        if (one.judgement.verdict == Verdict::holds) continue;
-        const bool open = one.judgement.verdict == Verdict::undecided;
-        each_need(one, [&](NamedNeed &need) {
-            need.decided = need.decided && !open;
-            need.more_inputs = true; // no claim is refused for the luck of one input
-            const auto &decide = one.judgement.would_decide;
-            if (open && decide && decide->size_name == swept) need.up_to = std::max(need.up_to, decide->size);
-        });
+        const std::string &worst = one.judgement.worst_shape;
+        if (one.judgement.verdict == Verdict::undecided) {
+            open.insert(key_of(one));
+            leave_open(one, worst);
+        } else if (one.judgement.verdict == Verdict::exceeded) {
+            // No claim is refused for the luck of one input.
+            each_need(one, worst, [](NamedNeed &need) { need.more_inputs = true; });
+        }
     }
-    // Nor barely kept by that luck, on any shape.
-    constexpr double barely = -3;
-    std::vector<SolutionClaims> by_shape = claims;
-    for (SolutionClaims &one : by_shape) {
-        std::vector<Claim> each;
-        for (const Claim &claim : one.claims)
-            for (const std::string &shape : session.shape_names())
-                if (claim.shape == "every" || claim.shape == shape)
-                    each.push_back({claim.metric, shape, claim.bound});
-        one.claims = std::move(each);
+    constexpr double barely = -3; // nor kept by that luck
+    for (const JudgedClaim &one :
+         judge_claims(shape_by_shape(claims, session.shape_names()), fitted.growths, swept, memory)) {
+        if (one.judgement.verdict == Verdict::undecided && open.contains(key_of(one)))
+            leave_open(one, one.claim.shape);
+        else if (one.judgement.evidence > barely)
+            each_need(one, one.claim.shape, [](NamedNeed &need) { need.more_inputs = true; });
     }
-    for (const JudgedClaim &one : judge_claims(by_shape, fitted.growths, swept, memory))
-        if (one.judgement.evidence > barely) each_need(one, [](NamedNeed &need) { need.more_inputs = true; });
     return needs;
 }
 

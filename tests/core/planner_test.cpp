@@ -111,6 +111,23 @@ TEST(Planner, AFastSolutionComesFarUpBeforeSlowOnesHaveTakenTheTime) {
     EXPECT_GE(machine.sizes(1), 3u);
 }
 
+TEST(Planner, DearInputsAreNoReasonToStayLowWhileCallsEatTheTime) {
+    Simulated machine = simulated(6, 30, 4096);
+    machine.options.shapes = 3;
+    for (int size = 1; size < 16; ++size)
+        machine.options.lines[0].below.push_back(size);
+    machine.call_s = [](const Cell &cell) {
+        return cell.solution == 0 ? 1e-6 * cell.size : 3e-9 * std::exp2(cell.size);
+    };
+    machine.more_to_count_s = [](const Cell &cell) { return cell.solution == 0 ? 0.08 : 0; };
+    machine.run();
+    std::map<int, double> largest;
+    for (const auto &[cell, times] : machine.timed)
+        if (cell.solution == 0) largest[cell.shape] = std::max(largest[cell.shape], cell.size);
+    for (int shape = 0; shape < 3; ++shape)
+        EXPECT_GE(largest[shape], 300);
+}
+
 TEST(Planner, CountsEveryCellItTimes) {
     Simulated machine = simulated(2, 20);
     machine.options.counted[1] = false;
@@ -194,7 +211,7 @@ TEST(Planner, OtherInputsComeBeforeTheRoundsWhereAVerdictWaits) {
     machine.run();
     ASSERT_GE(counted.size(), 2u);
     EXPECT_EQ(counted[0], 1);
-    EXPECT_GE(counted[1], 4);
+    EXPECT_GE(counted[std::min<std::size_t>(2, counted.size() - 1)], 4); // the climb may have gone on between
     for (const auto &[cell, times] : machine.counted)
         if (cell.solution != 0 || cell.shape != 0) EXPECT_LE(times, 3) << cell.size;
 }
@@ -259,6 +276,18 @@ TEST(Planner, AnUndecidedSeriesClimbsOnToTheSizeThatDecides) {
     EXPECT_GE(machine.largest(0), 20'000);
     EXPECT_LE(machine.largest(1), 17'000); // decided: nobody asked for more
     EXPECT_LT(machine.elapsed_s, 61);
+}
+
+TEST(Planner, ASizeThatDidNotDecideIsFollowedByAHigherOne) {
+    Simulated machine = simulated(1, 30, 1e5);
+    machine.options.judges = true;
+    machine.call_s = [](const Cell &cell) { return 6e-6 * cell.size; };
+    machine.needs = [](const Simulated &so_far) {
+        const double top = so_far.largest(0); // at 30,000 it turns out that it takes more
+        return std::vector<Need>{{0, 0, top >= 50'000, top < 30'000 ? 30'000.0 : 65'000.0}, {0, 1}};
+    };
+    machine.run();
+    EXPECT_GE(machine.largest(0), 50'000);
 }
 
 TEST(Planner, TimeGoesToTheUndecided) {

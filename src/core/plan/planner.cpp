@@ -7,7 +7,8 @@ namespace iron {
 
 namespace {
 
-constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than the others
+constexpr std::size_t sizes_wanted = 8;    // fewer let a series climb higher than the others
+constexpr double largest_exponential = 64; // above it nothing that grows so can be measured
 // Of the budget: so long the first line goes alone, then the urgent ones; so long there is climbing; and so
 // long for the sake of a verdict.
 constexpr double ahead_of_others = 0.4, climbs_until = 0.6, climbs_on_until = 0.8;
@@ -41,12 +42,18 @@ double Planner::predicted_call(const Climber &climber, double size) const {
     // exponential.
     const double power = ratio / std::log(last_size / std::max(before_size, 1.0));
     const double as_power = last_call * std::pow(size / last_size, std::max(power, 0.0));
-    if (last_size > 64) return as_power;
+    if (last_size > largest_exponential) return as_power;
     return std::max(as_power, last_call * std::exp(ratio / (last_size - before_size) * (size - last_size)));
 }
 
 double Planner::last_of(const Climber &climber) {
     return climber.seen.empty() ? 0 : climber.seen.back().second;
+}
+
+// Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little.
+bool Planner::stays_short(const Climber &climber) const {
+    const bool exponential = !climber.seen.empty() && climber.largest <= largest_exponential;
+    return climber.seen.size() + (exponential ? line_of(climber).below.size() : 0) < sizes_wanted;
 }
 
 bool Planner::affordable(Climber &climber, double size, double elapsed_s) const {
@@ -55,8 +62,7 @@ bool Planner::affordable(Climber &climber, double size, double elapsed_s) const 
     // A verdict needs it: a tenth of what is left, over all generations, may go into a size.
     if (climber.up_to > 0)
         return call * 2 * (options_.generations - generation_) < 0.1 * (options_.budget_s - elapsed_s);
-    const double limit =
-        climber.seen.size() < sizes_wanted && elapsed_s < options_.budget_s / 2 ? 5 * usual : usual;
+    const double limit = stays_short(climber) && elapsed_s < options_.budget_s / 2 ? 5 * usual : usual;
     const Known *last = nullptr;
     if (const auto found = cells_.find({climber.at.solution, climber.at.shape, climber.at.line,
                                         climber.seen.empty() ? 0 : climber.seen.back().first});
@@ -192,8 +198,9 @@ void Planner::told_needs(const std::vector<Need> &needs) {
             climber.climbing = climber.longer = true;
             asked_ = false; // what it brings is judged too
         }
-        if (!(found->second.up_to > 0) || climber.at.line != 0 || climber.down || climber.failed ||
-            climber.up_to > 0 || climber.seen.empty())
+        // Once there, what should decide may have turned out to lie much higher.
+        if (!(found->second.up_to > 2 * climber.up_to) || climber.at.line != 0 || climber.down ||
+            climber.failed || climber.seen.empty() || elapsed_ > climbs_on_until * options_.budget_s)
             continue;
         climber.up_to = found->second.up_to;
         climber.at.size = climber.seen.back().first;

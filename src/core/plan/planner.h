@@ -66,9 +66,10 @@ struct Need {
 
 // Plays out as: a climb, in which each (solution, shape, line) goes up its ladder while a call costs at most
 // budget / 300; rounds over all cells in random order; then the next generation, which takes every cell again
-// with a new seed, and its rounds; until the budget is spent. A series with fewer than 8 sizes may go on to
-// calls of budget / 60, and fills the gap below a rung that costs too much with sizes that lie closer; one
-// whose calls are dear from the start and stay level goes up every third rung.
+// with a new seed, and its rounds; until the budget is spent. A series with fewer than 8 sizes, and none to
+// be had below the ladder, may go on to calls of budget / 60, and fills the gap below a rung that costs too
+// much with sizes that lie closer; one whose calls are dear from the start and stay level goes up every third
+// rung.
 //
 // Where verdicts are told, undecided series climb on, along lines that the clock cut off and towards the size
 // that should decide them, as far as what is left allows. Before the rounds begin, sizes are counted that
@@ -135,6 +136,7 @@ class Planner {
     void end_climb(Climber &climber);
     static bool take_closer(Climber &climber);
     static double last_of(const Climber &climber); // its last call
+    bool stays_short(const Climber &climber) const;
     bool affordable(Climber &climber, double size, double elapsed_s) const;
     double predicted_call(const Climber &climber, double size) const;
     double turn_of(const Climber &climber, bool urgent_alone);
