@@ -16,7 +16,11 @@ namespace {
 struct Kept {
     std::string name;
     std::vector<double> sizes;
-    std::map<std::string, Column> logs; // by part: many curves have the same lower ones
+    struct Part {
+        double at_reference = 0;
+        Column column;
+    };
+    std::map<std::string, Part> parts; // by name: many curves have the same lower ones
     struct Of {
         Basis basis;
         std::map<std::pair<Noise, double>, std::vector<Generator>> cones;
@@ -36,30 +40,31 @@ Kept &kept_for(const std::vector<Located> &points, const std::string &name) {
     return kept;
 }
 
-const Column &logs_of(const Curve &part, Kept &kept) {
-    const auto [found, fresh] = kept.logs.try_emplace(part.name);
-    if (!fresh) return found->second;
+const Kept::Part &part_of(const Curve &curve, Kept &kept) {
+    const auto [found, fresh] = kept.parts.try_emplace(curve.name);
+    Kept::Part &part = found->second;
+    if (!fresh) return part;
     Sizes at;
     double &size = at[kept.name];
-    found->second.reserve(kept.sizes.size());
+    part.column.reserve(kept.sizes.size());
     for (const double one : kept.sizes) {
         size = one;
-        found->second.push_back(evaluate_log(part.expression, at));
+        part.column.push_back(evaluate_log(curve.expression, at));
     }
-    return found->second;
+    part.at_reference = part.column[2 * part.column.size() / 3];
+    for (double &value : part.column)
+        value = std::exp(value - part.at_reference);
+    return part;
 }
 
 Basis made_basis(const Curve &curve, Kept &kept) {
     Basis basis;
     basis.curves = lower_curves(curve, kept.name);
     basis.curves.insert(basis.curves.begin(), curve);
-    for (const Curve &part : basis.curves) {
-        const Column &logs = logs_of(part, kept);
-        basis.at_reference.push_back(logs[2 * logs.size() / 3]);
-        Column column;
-        for (const double log_value : logs)
-            column.push_back(std::exp(log_value - basis.at_reference.back()));
-        basis.columns.push_back(std::move(column));
+    for (const Curve &curve_of_part : basis.curves) {
+        const Kept::Part &part = part_of(curve_of_part, kept);
+        basis.at_reference.push_back(part.at_reference);
+        basis.columns.push_back(&part.column);
     }
     return basis;
 }
@@ -87,7 +92,7 @@ Column combined(const Column &a, const Column &b, double factor) {
 void add_waves(const Basis &basis, const std::vector<Located> &points, const std::string &name,
                std::vector<Generator> &generators) {
     const Growth1 &growth = basis.curves[0].growth;
-    const Column &lead = basis.columns[0];
+    const Column &lead = *basis.columns[0];
     const auto wave = [&](auto shape) {
         Generator generator{lead, {{0, 1}}};
         for (std::size_t i = 0; i < points.size(); ++i)
@@ -127,10 +132,12 @@ void add_waves(const Basis &basis, const std::vector<Located> &points, const std
 
 std::vector<Generator> made_cone(const Basis &basis, const std::vector<Located> &points,
                                  const std::string &name, Noise noise, double taken_off) {
-    const Column &lead = basis.columns[0];
-    std::vector<Generator> generators = {{lead, {{0, 1}}}};
+    const Column &lead = *basis.columns[0];
+    std::vector<Generator> generators;
+    generators.reserve(2 * basis.columns.size() + 7);
+    generators.push_back({lead, {{0, 1}}});
     for (std::size_t j = 1; j < basis.columns.size(); ++j) {
-        const Column &lower = basis.columns[j];
+        const Column &lower = *basis.columns[j];
         generators.push_back({combined(lead, lower, 1), {{0, 1}, {j, 1}}});
         if (taken_off == 0) continue;
         // As much as leaves the smallest size positive.

@@ -1,6 +1,7 @@
 // The cone of curves that a candidate stands for: its leading term, and lower ones beside it.
 #pragma once
 
+#include <boost/container/static_vector.hpp>
 #include <utility>
 #include <vector>
 
@@ -14,13 +15,15 @@ using Column = std::vector<double>; // a curve at the points, 1 at the reference
 // A direction of the cone of a candidate, and what it is made of.
 struct Generator {
     Column column;
-    std::vector<std::pair<std::size_t, double>> parts; // (index into the basis, factor)
+    // (index into the basis, factor): up to three leads and a lower term. Not allocated: of small fits there
+    // are millions.
+    boost::container::static_vector<std::pair<std::size_t, double>, 4> parts;
 };
 
 struct Basis {
-    std::vector<Curve> curves;        // the leading one first
-    std::vector<double> at_reference; // ln of each at the reference size
-    std::vector<Column> columns;
+    std::vector<Curve> curves;           // the leading one first
+    std::vector<double> at_reference;    // ln of each at the reference size
+    std::vector<const Column *> columns; // kept as the basis is
 };
 
 // The reference is the first size of the top third. What is given back, here and by cone_of(), is kept for

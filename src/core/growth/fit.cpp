@@ -129,13 +129,30 @@ std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Locate
     // Never taken as surer than the stated errors: a chance fit of few points is no precision.
     const double allowed =
         best.chi2 + t * t * std::max(best.chi2 / freedom, noise != Noise::timed ? 0.0 : 1.0);
+    // The root of what chi2 gains often grows evenly with d: bracketed, then by false position, halving the
+    // bracket where that does not, to a hundredth.
+    const double room = allowed - best.chi2;
+    const auto over = [&](double d) { return std::sqrt(std::max(0.0, chi2_with(d) - best.chi2) / room) - 1; };
     const auto edge = [&](double direction) {
-        double inside = 0, outside = 1e-3 * direction;
-        while (std::abs(outside) < 2 && chi2_with(outside) <= allowed)
-            inside = outside, outside *= 2.5;
-        for (int i = 0; i < 7; ++i) { // to a hundredth of itself
-            const double middle = (inside + outside) / 2;
-            (chi2_with(middle) <= allowed ? inside : outside) = middle;
+        constexpr double least = 1e-5;
+        if (!(room > 0)) return least * direction;
+        double inside = 0, over_inside = -1;
+        double outside = 1e-3 * direction, over_outside = over(outside);
+        while (std::abs(outside) < 2 && over_outside <= 0) {
+            inside = outside, over_inside = over_outside;
+            outside *= std::clamp(1.1 / (over_outside + 1), 1.5, 4.0);
+            over_outside = over(outside);
+        }
+        if (over_outside <= 0) return outside;
+        bool halve = false;
+        for (double width = outside - inside; std::abs(width) > std::max(0.01 * std::abs(outside), least);) {
+            const double middle = inside + width * (halve ? 0.5 : over_inside / (over_inside - over_outside));
+            const double over_middle = over(middle);
+            if (std::abs(over_middle) < 0.01) return middle;
+            (over_middle <= 0 ? inside : outside) = middle;
+            (over_middle <= 0 ? over_inside : over_outside) = over_middle;
+            halve = !halve && std::abs(outside - inside) > 0.5 * std::abs(width);
+            width = outside - inside;
         }
         return outside;
     };
