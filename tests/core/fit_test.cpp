@@ -89,6 +89,22 @@ TEST(Fit, TheIntervalOfTheExponentHoldsTheTruth) {
     EXPECT_GE(covered, 34); // 95 % wanted; fewer than 34 of 40 would happen by chance once in 5,000
 }
 
+TEST(Fit, TheExponentOfExactCountsLiesInItsInterval) {
+    int covered = 0, all = 0;
+    for (int low = 1; low <= 40; ++low)
+        for (const double power : {1.5, 2.0, 2.5, 3.0}) {
+            const auto law = [&](double n) { return std::round(3 * std::pow(n, power) + 2 * low * n); };
+            const Growth growth = fit_growth(test::counted_series(law, 16, 4096), {Noise::counted, {}});
+            ASSERT_TRUE(growth.interval);
+            const double lead = 3 * std::pow(4096, power), linear = 2 * low * 4096;
+            const double truth = (power * lead + linear) / (lead + linear);
+            covered += growth.interval->first <= truth && truth <= growth.interval->second;
+            EXPECT_LT(growth.interval->second - growth.interval->first, 0.01);
+            ++all;
+        }
+    EXPECT_GE(covered, 0.9 * all);
+}
+
 // Times that a cache makes up to three times dearer: the interval is not that of the curve without it.
 TEST(Fit, TheIntervalOfTheExponentHoldsTheTruthBehindACache) {
     int covered = 0;

@@ -130,12 +130,14 @@ std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Locate
     const double allowed =
         best.chi2 + t * t * std::max(best.chi2 / freedom, noise != Noise::timed ? 0.0 : 1.0);
     // The root of what chi2 gains often grows evenly with d: bracketed, then by false position, halving the
-    // bracket where that does not, to a hundredth.
+    // bracket where that does not, to a hundredth, which is added, and so is what the slope's difference
+    // quotient may be off by.
     const double room = allowed - best.chi2;
     const auto over = [&](double d) { return std::sqrt(std::max(0.0, chi2_with(d) - best.chi2) / room) - 1; };
     const auto edge = [&](double direction) {
-        constexpr double least = 1e-5;
-        if (!(room > 0)) return least * direction;
+        constexpr double off = 1e-5;
+        const auto with_errors = [&](double d) { return 1.01 * d + off * direction; };
+        if (!(room > 0)) return with_errors(0);
         double inside = 0, over_inside = -1;
         double outside = 1e-3 * direction, over_outside = over(outside);
         while (std::abs(outside) < 2 && over_outside <= 0) {
@@ -143,18 +145,18 @@ std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Locate
             outside *= std::clamp(1.1 / (over_outside + 1), 1.5, 4.0);
             over_outside = over(outside);
         }
-        if (over_outside <= 0) return outside;
+        if (over_outside <= 0) return with_errors(outside);
         bool halve = false;
-        for (double width = outside - inside; std::abs(width) > std::max(0.01 * std::abs(outside), least);) {
+        for (double width = outside - inside; std::abs(width) > std::max(0.01 * std::abs(outside), off);) {
             const double middle = inside + width * (halve ? 0.5 : over_inside / (over_inside - over_outside));
             const double over_middle = over(middle);
-            if (std::abs(over_middle) < 0.01) return middle;
+            if (std::abs(over_middle) < 0.01) return with_errors(middle);
             (over_middle <= 0 ? inside : outside) = middle;
             (over_middle <= 0 ? over_inside : over_outside) = over_middle;
             halve = !halve && std::abs(outside - inside) > 0.5 * std::abs(width);
             width = outside - inside;
         }
-        return outside;
+        return with_errors(outside);
     };
     return {edge(-1), edge(1)};
 }
