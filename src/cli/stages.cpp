@@ -122,7 +122,10 @@ std::vector<NamedNeed> open_needs(const Session &session, const std::vector<Solu
             need.decided = false;
             need.more_inputs = true;
             const auto &decide = one.judgement.would_decide;
-            if (decide && decide->size_name == swept) need.up_to = std::max(need.up_to, decide->size);
+            // How far space lies below its grain nobody knows: what would decide is a guess there.
+            const double farther = one.claim.metric == "space" ? 4 : 1;
+            if (decide && decide->size_name == swept)
+                need.up_to = std::max(need.up_to, farther * decide->size);
         });
     };
     std::set<std::tuple<std::string, std::string, std::string>> open; // solution, metric, bound

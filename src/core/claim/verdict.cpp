@@ -213,8 +213,7 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
         j.reason =
             fmt::format("no reading is above {}, and below that none says anything; a larger size would",
                         bytes_text(std::exp(growth.points.front().log_value)));
-        // How far below the grain it stays nobody knows: three doublings were often too few.
-        j.would_decide = WouldDecide{size_name, 32 * growth.to, {}};
+        j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
         one.unread = true;
         return one;
     }
