@@ -79,6 +79,19 @@ Verdict verdict(const CellSeries &series, const std::string &bound, const std::s
     return judged(series, bound, where).judgement.verdict;
 }
 
+TEST(Joint, SpaceBelowACoarseGrainDecidesNothing) {
+    CellSeries series = cells([](double n, double) { return n; });
+    series.grain = 256 << 10;
+    for (const char *bound : {"O(1)", "O(n)"}) {
+        const Judgement j = judged(series, bound, "", "space").judgement;
+        EXPECT_EQ(j.verdict, Verdict::undecided) << j.reason;
+        EXPECT_FALSE(j.loose);
+        EXPECT_NE(j.reason.find("256 KiB"), std::string::npos) << j.reason;
+        ASSERT_TRUE(j.would_decide);
+        EXPECT_GT(j.would_decide->size, 65536);
+    }
+}
+
 TEST(Joint, FindsProductsAndSums) {
     EXPECT_EQ(judged(cells([](double n, double k) { return 3 * n * k + 20 * n + 7; }), "O(n k)").grows,
               "n k");

@@ -170,6 +170,33 @@ TEST(WholeProgram, GrowthFasterThanTheInputIs) {
     EXPECT_EQ(of_program("O(n)", square, true), Verdict::exceeded);
 }
 
+// Times alone of a whole program that starts up for `start_ns`.
+Judgement program_timed(const char *bound, double start_ns, double ns_a_size, bool whole = true) {
+    const SolutionClaims claims{"hand", {{"time", "every", parse_bound(bound, {"n"})}}, whole, false, ""};
+    const Series series = test::timed_series(
+        [&](double n) { return start_ns + ns_a_size * n * std::log2(n); }, 16, 1e5, 0.02, 7);
+    const Growth time = fit_growth(series, {Noise::timed, {}});
+    return judge_claims({claims}, {{"hand", "calm", "time", time}}, "n")[0].judgement;
+}
+
+TEST(WholeProgram, WhatItsStartUpHidesIsUndecided) {
+    for (const char *bound : {"O(1)", "O(n log n)"}) {
+        const Judgement j = program_timed(bound, 1e8, 10); // 17 ms beside 100
+        EXPECT_EQ(j.verdict, Verdict::undecided) << j.reason;
+        EXPECT_FALSE(j.loose);
+        ASSERT_TRUE(j.would_decide) << j.reason;
+        EXPECT_GT(j.would_decide->size, 1e5);
+    }
+    EXPECT_EQ(program_timed("O(n log n)", 1e8, 10, false).verdict, Verdict::holds);
+}
+
+TEST(WholeProgram, ItsTimeMakesNoClaimLoose) {
+    const Judgement j = program_timed("O(n^2)", 1e6, 100);
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+    EXPECT_FALSE(j.loose);
+    EXPECT_TRUE(program_timed("O(n^2)", 1e6, 100, false).loose);
+}
+
 TEST(SpaceVerdict, ReadingsBelowACoarseGrainDecideNothing) {
     Series series = test::counted_series([](double n) { return 8 * n; }, 16, 1e5);
     series.grain = 2 << 20;

@@ -249,6 +249,10 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
                                growth.points.size());
         return j;
     }
+    if (metric == "space" && below_a_coarse_grain(growth.points)) {
+        leave_unread(growth.points, growth.names.front(), j.to, j);
+        return j;
+    }
     const double need_holds = needed_to_hold(exact);
     double need_exceeded = exact ? 6 : 3;
     const SetFit *inside = best_on(growth, bound, true);

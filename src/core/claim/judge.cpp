@@ -16,13 +16,16 @@ bool speaks_of_others(const Bound &bound, const std::string &size_name) {
     return false;
 }
 
-std::vector<ShapeGrowth> shapes_of(const std::string &solution, const std::vector<SeriesGrowth> &growths) {
+std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::vector<SeriesGrowth> &growths) {
     std::vector<ShapeGrowth> shapes;
     for (const SeriesGrowth &growth : growths) {
-        if (growth.solution != solution) continue;
+        if (growth.solution != solution.solution) continue;
         const auto same = [&](const ShapeGrowth &shape) { return shape.shape == growth.shape; };
         auto found = std::find_if(shapes.begin(), shapes.end(), same);
-        if (found == shapes.end()) found = shapes.insert(shapes.end(), {growth.shape, {}, {}, {}});
+        if (found == shapes.end()) {
+            found = shapes.insert(shapes.end(), {growth.shape, {}, {}, {}});
+            found->starts_up = solution.whole_program;
+        }
         (growth.metric == "steps"   ? found->steps
          : growth.metric == "space" ? found->space
                                     : found->time) = growth.growth;
@@ -71,7 +74,7 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
                                       const std::optional<MemoryCurve> &memory) {
     std::vector<JudgedClaim> judged;
     for (const SolutionClaims &solution : solutions) {
-        const std::vector<ShapeGrowth> shapes = shapes_of(solution.solution, growths);
+        const std::vector<ShapeGrowth> shapes = shapes_of(solution, growths);
         for (const Claim &claim : solution.claims) {
             JudgedClaim one{solution.solution, claim, {}};
             std::set<std::string> named; // shapes with a claim of their own on this metric

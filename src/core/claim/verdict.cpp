@@ -129,14 +129,6 @@ void look_for_hidden_work(const ShapeGrowth &shape, const Bound &bound, const Me
     j.would_decide.reset();
 }
 
-// Readings below their grain are located at it: where all are, and it is a coarse one, nothing was read.
-bool below_a_coarse_grain(const Growth &growth) {
-    constexpr double coarse = 128 << 10;
-    const double first = growth.points.front().log_value;
-    return std::exp(first) >= coarse && std::all_of(growth.points.begin(), growth.points.end(),
-                                                    [&](const Located &p) { return p.log_value == first; });
-}
-
 // Whether bytes above a bound are room to spare.
 enum class Spare {
     no,
@@ -209,11 +201,8 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
                                size_name, grouped(growth.from), grouped(growth.to), exact ? "2" : "3");
         return one;
     }
-    if (of_space && below_a_coarse_grain(growth)) {
-        j.reason =
-            fmt::format("no reading is above {}, and below that none says anything; a larger size would",
-                        bytes_text(std::exp(growth.points.front().log_value)));
-        j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
+    if (of_space && below_a_coarse_grain(growth.points)) {
+        leave_unread(growth.points, size_name, growth.to, j);
         one.unread = true;
         return one;
     }
@@ -331,7 +320,34 @@ std::string leave_out_capped(const std::string &metric, const Bound &bound, cons
     return words;
 }
 
+// A whole program's time holds its start-up: where that is most of every reading, what grows beside it is
+// not seen.
+void allow_for_start_up(const std::string &size_name, OneShape &one) {
+    Judgement &j = one.judgement;
+    if (!one.shape->starts_up || j.decided_by != "time" || j.verdict != Verdict::holds) return;
+    const std::vector<Located> &points = one.joint ? one.shape->joint_time->points : one.shape->time->points;
+    const auto [least, most] =
+        std::minmax_element(points.begin(), points.end(),
+                            [](const Located &a, const Located &b) { return a.log_value < b.log_value; });
+    if (most->log_value - least->log_value >= std::log(2)) return;
+    j.verdict = Verdict::undecided;
+    j.loose = false;
+    j.reason =
+        fmt::format("no reading is twice as long as the least, {}, and that is the program's start-up: "
+                    "what it does itself hardly shows; a larger size would",
+                    time_text(std::exp(least->log_value)));
+    j.would_decide = WouldDecide{size_name, 8 * j.to, {}};
+}
+
 } // namespace
+
+void leave_unread(const std::vector<Located> &points, const std::string &size_name, double to,
+                  Judgement &judgement) {
+    judgement.reason =
+        fmt::format("no reading is above {}, and below that none says anything; a larger size would",
+                    bytes_text(std::exp(points.front().log_value)));
+    judgement.would_decide = WouldDecide{size_name, 8 * to, {}};
+}
 
 void allow_for_the_hardest(const Bound &bound, std::size_t places, Judgement &judgement) {
     if (bound.kind == Bound::Kind::upper) {
@@ -364,6 +380,8 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
         }
         OneShape one{&shape, nullptr, judge_jointly(metric, bound, shape, memory)};
         one.joint = true;
+        one.unread = metric == "space" && shape.joint_space->standing == Growth::Standing::fitted &&
+                     below_a_coarse_grain(shape.joint_space->points);
         one.judgement.worst_shape = shape.shape;
         all.push_back(std::move(one));
     }
@@ -374,12 +392,16 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
     }
     // What never comes above the grain is not the worst where another does.
     std::string unread;
-    if (bound.kind == Bound::Kind::upper &&
-        std::any_of(all.begin(), all.end(), [](const OneShape &one) { return one.growth && !one.unread; }))
+    if (bound.kind == Bound::Kind::upper && std::any_of(all.begin(), all.end(), [](const OneShape &one) {
+            return (one.growth || one.joint) && !one.unread;
+        }))
         std::erase_if(all, [&](const OneShape &one) {
             if (one.unread) unread += (unread.empty() ? "" : ", ") + one.shape->shape;
             return one.unread;
         });
+    if (bound.kind == Bound::Kind::upper)
+        for (OneShape &one : all)
+            allow_for_start_up(size_name, one);
     const std::string capped = leave_out_capped(metric, bound, size_name, all);
     // The worst verdict first; among equals the shape that comes nearest to leaving the bound.
     const auto worse = [](const OneShape &a, const OneShape &b) {
@@ -397,15 +419,16 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
     };
     std::stable_sort(all.begin(), all.end(), worse);
     Judgement judgement = all.front().judgement;
-    // What was left out may be what needs the bound.
+    const OneShape &worst = all.front();
+    // What was left out may be what needs the bound, and so may what a start-up hides.
     judgement.loose =
         judgement.loose && unread.empty() && capped.empty() &&
+        !(worst.shape->starts_up && judgement.decided_by == "time") &&
         std::all_of(all.begin(), all.end(), [](const OneShape &one) { return one.judgement.loose; });
     if (shapes.size() > 1 && !judgement.worst_shape.empty())
         judgement.reason = fmt::format("{}: {}", judgement.worst_shape, judgement.reason);
     if (!unread.empty()) judgement.reason += fmt::format("; on {} it stays below what can be read", unread);
     if (!capped.empty()) judgement.reason += "; " + capped;
-    const OneShape &worst = all.front();
     if (bound.kind == Bound::Kind::upper && (judgement.verdict == Verdict::exceeded || judgement.loose)) {
         const bool by_time = judgement.decided_by == "time";
         const std::string claim = worst.joint ? smallest_joint_claim(metric, judgement, *worst.shape)

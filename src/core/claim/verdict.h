@@ -29,6 +29,7 @@ struct ShapeGrowth {
     std::optional<Growth> space; // bytes
     // The same over all sizes; null where one alone changes.
     std::shared_ptr<const JointGrowth> joint_steps = {}, joint_time = {}, joint_space = {};
+    bool starts_up = false; // of a whole program, whose time holds its start-up
 };
 
 struct WouldDecide {
@@ -51,6 +52,10 @@ struct Judgement {
     std::string reason;
     std::optional<WouldDecide> would_decide;
 };
+
+// No space above its grain was read, `to` being the largest size.
+void leave_unread(const std::vector<Located> &points, const std::string &size_name, double to,
+                  Judgement &judgement);
 
 // Judges a claim on `metric` ("time" or "space") that every one of `shapes` must keep: a bound O is decided
 // by the worst shape, Omega by the best, Theta by whichever leaves it. Steps decide a claim on time where

@@ -21,6 +21,15 @@ double quantile(std::vector<double> values, double share) {
     return values[below] + (at - static_cast<double>(below)) * (values[below + 1] - values[below]);
 }
 
+bool below_a_coarse_grain(const std::vector<Located> &points) {
+    constexpr double coarse = 128 << 10;
+    if (points.empty()) return false;
+    const double first = points.front().log_value;
+    return std::exp(first) >= coarse && std::all_of(points.begin(), points.end(), [&](const Located &point) {
+               return point.log_value == first;
+           });
+}
+
 namespace {
 
 double safe_log(double value) { return std::log(std::max(value, 1e-3)); }

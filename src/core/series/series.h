@@ -74,6 +74,9 @@ struct Located {
     double log_most = 0; // ln of the largest reading; of times, whose largest are spikes, the typical value
 };
 
+// Readings below their grain are located at it: where all are, and it is a coarse one, nothing was read.
+bool below_a_coarse_grain(const std::vector<Located> &points);
+
 // Locates every point. Values at or below 0 are taken as the smallest positive double's neighbour 1e-3, so
 // that a solution that takes no step at all is a constant and no error.
 //
