@@ -122,7 +122,7 @@ std::vector<NamedNeed> open_needs(const Session &session, const std::vector<Solu
             need.decided = false;
             need.more_inputs = true;
             const auto &decide = one.judgement.would_decide;
-            // How far space lies below its grain nobody knows: what would decide is a guess there.
+            // Of space it is a guess: nobody knows how far below its grain it lies.
             const double farther = one.claim.metric == "space" ? 4 : 1;
             if (decide && decide->size_name == swept)
                 need.up_to = std::max(need.up_to, farther * decide->size);

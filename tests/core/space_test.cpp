@@ -217,6 +217,10 @@ TEST(SpaceVerdict, ReadingsBelowACoarseGrainDecideNothing) {
     EXPECT_NE(j.reason.find("on calm it stays below"), std::string::npos) << j.reason;
 }
 
+TEST(SpaceVerdict, ALargeTableThatStaysIsRead) {
+    EXPECT_EQ(on_space("O(1)", bytes([](double) { return 1 << 20; })), Verdict::holds);
+}
+
 // Readings of a language that collects garbage: all that was allocated as long as nothing is collected.
 NamedSeries with_garbage(double (*allocated)(double), double most) {
     NamedSeries named{"set", "calm", "space", test::counted_series(allocated, 16, 4e4)};

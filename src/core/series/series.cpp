@@ -25,9 +25,10 @@ bool below_a_coarse_grain(const std::vector<Located> &points) {
     constexpr double coarse = 128 << 10;
     if (points.empty()) return false;
     const double first = points.front().log_value;
-    return std::exp(first) >= coarse && std::all_of(points.begin(), points.end(), [&](const Located &point) {
-               return point.log_value == first;
-           });
+    const auto at_first = [&](const Located &point) { return point.log_value == first; };
+    const auto below = [](const Located &point) { return point.log_most < point.log_value; };
+    return std::exp(first) >= coarse && std::all_of(points.begin(), points.end(), at_first) &&
+           std::any_of(points.begin(), points.end(), below); // else it is a large table that stays
 }
 
 namespace {
@@ -101,7 +102,7 @@ std::vector<Located> locate_counted(const Series &series, const std::vector<std:
     for (std::size_t i = 0; i < series.points.size(); ++i) {
         const SeriesPoint &point = series.points[i];
         const double m = static_cast<double>(point.readings.size());
-        double mean = 0, squares = 0, most = grain;
+        double mean = 0, squares = 0, most = 0;
         for (const Reading &reading : point.readings) {
             mean += std::max(reading.value, grain) / m;
             most = std::max(most, reading.value);
@@ -219,7 +220,7 @@ std::vector<Located> locate_timed(const Series &series) {
             squares += std::pow(value - mean, 2);
         const double variance = (3 * sigma * sigma + squares) / (k + 2);
         located.push_back({series.points[i].size, mean, std::sqrt(1.15 * variance / k + 0.004 * 0.004),
-                           static_cast<int>(series.points[i].readings.size())});
+                           static_cast<int>(series.points[i].readings.size()), mean});
     }
     return located;
 }
