@@ -18,8 +18,8 @@ void add_agree(CLI::App &program, int &status) {
                     "Writes agreement.json and counterexamples/. Exit status 1: a solution does not agree.");
     command->callback([options, &status] {
         const Session session = open_session(*options);
-        Teller teller(*options);
-        const Agreement agreement = agree_stage(session, build_stage(session, teller), teller);
+        TerminalTeller teller(*options);
+        const Agreement agreement = agree_stage(session, build_stage(session, teller), teller).agreement;
         fmt::print("{}",
                    options->json ? read_file(session.file("agreement.json")) : agreement_text(agreement));
         status = status_of(agreement);

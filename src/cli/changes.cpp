@@ -2,8 +2,8 @@
 #include <fmt/format.h>
 
 #include "cli/common.h"
-#include "lab/heading.h"
 #include "records/documents.h"
+#include "records/heading.h"
 #include "records/result_folder.h"
 #include "views/changes.h"
 #include "views/tables.h"

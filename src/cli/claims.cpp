@@ -21,12 +21,12 @@ void add_claims(CLI::App &program, int &status) {
             return;
         }
         const Session session = open_session(*options);
-        const Fitted fitted = fit_stage(session);
+        const FittedScope fitted = fit_stage(session);
         const std::vector<JudgedClaim> claims = claims_stage(session, fitted);
         const std::optional<Agreement> agreement = stored_agreement(session);
-        fmt::print("{}", options->json
-                             ? read_file(session.file("claims.json"))
-                             : findings_text(session, fitted, claims, agreement ? &*agreement : nullptr));
+        fmt::print("{}", options->json ? read_file(session.file("claims.json"))
+                                       : findings_text(fitted.scope, fitted, fitted.journal.measurements,
+                                                       claims, agreement ? &*agreement : nullptr));
         status = status_of(claims);
     });
 }

@@ -58,26 +58,29 @@ void check_known(const std::vector<std::string> &given, const std::vector<std::s
 } // namespace
 
 Session open_session(const Options &options) {
-    Session session{read_problem(options.problem), options, options.out};
-    session.problem.folder = std::filesystem::absolute(session.problem.folder).lexically_normal();
-    if (options.out.empty()) session.out = session.problem.folder / "stopwatch-results";
+    auto problem = std::make_unique<Problem>(read_problem(options.problem));
+    problem->folder = std::filesystem::absolute(problem->folder).lexically_normal();
+    Session session{std::move(problem), options, options.out, {}};
+    if (options.out.empty()) session.out = session.problem->folder / "stopwatch-results";
     std::vector<std::string> names, shapes;
-    for (const Solution &solution : session.problem.solutions)
+    for (const Solution &solution : session.problem->solutions)
         names.push_back(solution.name);
-    for (const Shape &shape : session.problem.shapes)
+    for (const Shape &shape : session.problem->shapes)
         shapes.push_back(shape.name);
     check_known(options.only, names, "solution");
     check_known(options.shapes, shapes, "shape");
-    for (const auto &[name, value] : session.upto())
-        check_known({name}, session.problem.size_names(), "size");
+    for (const std::string &text : options.upto)
+        check_known({parse_size(text).first}, session.problem->size_names(), "size");
     if (session.budget_s() <= 0)
         throw Error(Category::usage, "the budget is nothing", "for example --budget 30s");
+    for (const Solution *solution : session.solutions())
+        session.contenders.push_back(contender_of(*session.problem, *solution));
     return session;
 }
 
 std::vector<const Solution *> Session::solutions() const {
     std::vector<const Solution *> chosen;
-    for (const Solution &solution : problem.solutions)
+    for (const Solution &solution : problem->solutions)
         if (options.only.empty() ||
             std::find(options.only.begin(), options.only.end(), solution.name) != options.only.end())
             chosen.push_back(&solution);
@@ -86,7 +89,7 @@ std::vector<const Solution *> Session::solutions() const {
 
 std::vector<std::string> Session::shape_names() const {
     std::vector<std::string> chosen;
-    for (const Shape &shape : problem.shapes)
+    for (const Shape &shape : problem->shapes)
         if (options.shapes.empty() ||
             std::find(options.shapes.begin(), options.shapes.end(), shape.name) != options.shapes.end())
             chosen.push_back(shape.name);
@@ -95,23 +98,24 @@ std::vector<std::string> Session::shape_names() const {
 
 double Session::budget_s() const { return parse_seconds(options.budget); }
 
-Sizes Session::upto() const {
-    Sizes sizes;
+Scope Session::scope() const {
+    Scope scope{*problem, contenders, shape_names()};
     for (const std::string &text : options.upto)
-        sizes.insert(parse_size(text));
-    return sizes;
+        scope.upto.insert(parse_size(text));
+    return scope;
 }
 
-Teller::Teller(const Options &options) : quiet_(options.quiet), terminal_(isatty(STDERR_FILENO)) {}
+TerminalTeller::TerminalTeller(const Options &options)
+    : quiet_(options.quiet), terminal_(isatty(STDERR_FILENO)) {}
 
-Teller::~Teller() { clear(); }
+TerminalTeller::~TerminalTeller() { clear(); }
 
-void Teller::clear() {
+void TerminalTeller::clear() {
     if (shown_) fmt::print(stderr, "\r\033[K");
     shown_ = false;
 }
 
-void Teller::phase(const std::string &name) {
+void TerminalTeller::phase(const std::string &name) {
     phase_ = name;
     last_s_ = 0;
     if (quiet_) return;
@@ -119,7 +123,7 @@ void Teller::phase(const std::string &name) {
     if (!terminal_) fmt::print(stderr, "{}\n", name);
 }
 
-void Teller::progress(double spent_s, double budget_s, const std::string &doing) {
+void TerminalTeller::progress(double spent_s, double budget_s, const std::string &doing) {
     const double now = SteadyClock().seconds();
     if (quiet_ || !terminal_ || now - last_s_ < 0.1) return;
     last_s_ = now;
@@ -131,7 +135,7 @@ void Teller::progress(double spent_s, double budget_s, const std::string &doing)
     shown_ = true;
 }
 
-void Teller::note(const std::string &text) {
+void TerminalTeller::note(const std::string &text) {
     if (quiet_) return;
     clear();
     fmt::print(stderr, "{}\n", text);

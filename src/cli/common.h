@@ -7,12 +7,13 @@
 #include <string>
 #include <vector>
 
-#include "core/compare/outlook.h"
-#include "lab/agree.h"
-#include "lab/measure.h"
+#include "lab/build.h"
+#include "lab/heading.h"
+#include "lab/result_archive.h"
 #include "records/documents.h"
-#include "records/problem.h"
-#include "views/page.h"
+#include "study/agree.h"
+#include "study/measure.h"
+#include "views/report.h"
 
 namespace iron {
 
@@ -42,14 +43,15 @@ void add_common(CLI::App &command, Options &options, bool measures);
 
 // A problem with the results folder and the choice of the command line applied.
 struct Session {
-    Problem problem;
+    std::unique_ptr<const Problem> problem; // stays where it is: scopes refer to it
     Options options;
     std::filesystem::path out;
+    std::vector<Contender> contenders; // --only, else all
 
-    std::vector<const Solution *> solutions() const; // --only, else all
-    std::vector<std::string> shape_names() const;    // --shapes, else all
+    std::vector<const Solution *> solutions() const;
+    std::vector<std::string> shape_names() const; // --shapes, else all
     double budget_s() const;
-    Sizes upto() const;
+    Scope scope() const;
     std::filesystem::path file(const std::string &name) const { return out / name; }
 };
 // Reads the problem and checks the options against it. Throws Error (usage).
@@ -62,14 +64,14 @@ std::string told_path(const std::filesystem::path &path);
 std::pair<std::string, double> parse_size(const std::string &text);
 
 // Progress on standard error: one line redrawn on a terminal, a line a phase elsewhere, nothing when quiet.
-class Teller {
+class TerminalTeller : public Teller {
   public:
-    explicit Teller(const Options &options);
-    ~Teller();
-    void phase(const std::string &name);
-    void progress(double spent_s, double budget_s, const std::string &doing);
-    void note(const std::string &text); // a line that stays
-    void clear();
+    explicit TerminalTeller(const Options &options);
+    ~TerminalTeller() override;
+    void phase(const std::string &name) override;
+    void progress(double spent_s, double budget_s, const std::string &doing) override;
+    void note(const std::string &text) override;
+    void clear() override;
 
   private:
     bool quiet_, terminal_, shown_ = false;
@@ -78,42 +80,26 @@ class Teller {
 };
 
 // The stages, over the files of the session. Each writes its documents and returns what the next one needs.
-struct Fitted {
-    std::vector<NamedSeries> series;
-    std::vector<SeriesGrowth> growths; // of each series
-    std::vector<Measurement> measurements;
-    std::vector<SolutionClaims> claims;
-    MemoryCurve memory;
+struct FittedScope : Fitted {
+    FittedScope(Scope scope, Fitted fitted, Journal journal)
+        : Fitted(std::move(fitted)), scope(std::move(scope)), journal(std::move(journal)) {}
+    Scope scope;
+    Journal journal;
 };
 std::vector<Built> build_stage(const Session &session, Teller &teller);
-Agreement agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller);
-MeasureSummary measure_stage(const Session &session, std::vector<Built> built, Agreement &agreement,
-                             Teller &teller);
-// What the solutions claim; those that `agreement` (null: not known) does not let pass are excluded.
-std::vector<SolutionClaims> claims_of(const Session &session, const Agreement *agreement);
-// `store`: of an earlier turn with the same claims, or empty.
-Fitted fitted_from(const Session &session, std::vector<SolutionClaims> claims,
-                   std::vector<Measurement> measurements, const MemoryCurve &memory, FitStore &store);
-// Tells the places where the first size grows and the others have their usual values.
-std::function<bool(const Sizes &)> on_sweep(const Session &session);
-Fitted fit_stage(const Session &session);
-std::vector<MeetsTarget> target_met(const Session &session, const Fitted &fitted, const TargetLimits &limits);
-std::vector<JudgedClaim> claims_stage(const Session &session, const Fitted &fitted);
-// The verdicts as a table with their reasons, and what is to be known of whole programs.
-std::string findings_text(const Session &session, const Fitted &fitted,
-                          const std::vector<JudgedClaim> &claims, const Agreement *agreement);
+Agreed agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller);
+// `calls`: what agreeing saw of them, as far as it is known.
+MeasureSummary measure_stage(const Session &session, std::vector<Built> built, const CallTimes &calls,
+                             Agreement &agreement, Teller &teller);
+FittedScope fit_stage(const Session &session);
+std::vector<JudgedClaim> claims_stage(const Session &session, const FittedScope &fitted);
 // Ratios between the solutions that agree.
 CompareOptions compare_options(const Fitted &fitted);
 ComparisonOfAll compare_stage(const Session &session, const Fitted &fitted, const CompareOptions &options);
-// Of a problem that has a target.
-TargetLimits target_limits(const Problem &problem);
 // Who meets the problem's [target]; "" where it has none.
-std::string target_stage(const Session &session, const Fitted &fitted);
-// What report.html and report.md say; `figures`: names of those drawn.
-Page page_of(const Session &session, const Fitted &fitted, const std::vector<JudgedClaim> &claims,
-             const ComparisonOfAll &comparison, const std::vector<std::string> &figures);
+std::string target_stage(const Session &session, const FittedScope &fitted);
 // Figures, tables and the report; returns the files written.
-std::vector<std::filesystem::path> report_stage(const Session &session, const Fitted &fitted,
+std::vector<std::filesystem::path> report_stage(const Session &session, const FittedScope &fitted,
                                                 const std::vector<JudgedClaim> &claims,
                                                 const ComparisonOfAll &comparison, Teller &teller);
 

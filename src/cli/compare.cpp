@@ -53,7 +53,7 @@ void compare_foreign(const Options &options, const CompareChoice &choice) {
 std::string fairness_note(const Session &session) {
     bool program = false, function = false;
     for (const Solution *solution : session.solutions())
-        (style_of(session.problem, *solution) == Style::program ? program : function) = true;
+        (style_of(*session.problem, *solution) == Style::program ? program : function) = true;
     return program && function
                ? "Whole programs are read with their start-up and their reading of the input, functions "
                  "without: their ratios say as much about that.\n"
@@ -91,9 +91,9 @@ void add_compare(CLI::App &program, int &status) {
         status = status_done;
         if (!options->data.empty()) return compare_foreign(*options, *choice);
         const Session session = open_session(*options);
-        const Fitted fitted = fit_stage(session);
+        const FittedScope fitted = fit_stage(session);
         const CompareOptions wanted =
-            chosen(*choice, compare_options(fitted).solutions, session.problem.sizes.front().name);
+            chosen(*choice, compare_options(fitted).solutions, session.problem->sizes.front().name);
         std::vector<std::pair<std::string, std::string>> left_out;
         for (const SolutionClaims &one : fitted.claims)
             if (!one.excluded.empty()) left_out.push_back({one.solution, one.excluded});

@@ -20,7 +20,7 @@ void add_fit(CLI::App &program, int &status) {
         status = status_done;
         if (!options->data.empty()) return fit_foreign(*options);
         const Session session = open_session(*options);
-        const Fitted fitted = fit_stage(session);
+        const FittedScope fitted = fit_stage(session);
         fmt::print("{}",
                    options->json ? read_file(session.file("growth.json")) : growth_table(fitted.growths));
         status = status_done;

@@ -52,8 +52,11 @@ std::pair<std::string, double> limit_in(const std::string &text) {
     }
 }
 
+// `largest`: looks for the largest size within a limit of a metric.
 void fill(const ForecastChoice &choice, const std::vector<std::string> &names, const Sizes &all_sizes,
-          const Outlook &outlook, ForecastFindings &findings) {
+          const Outlook &outlook,
+          const std::function<std::vector<LargestSize>(const std::string &metric, double limit)> &largest,
+          ForecastFindings &findings) {
     if (!choice.sizes.empty()) {
         findings.sizes = all_sizes;
         findings.forecasts = outlook.at(all_sizes);
@@ -64,7 +67,7 @@ void fill(const ForecastChoice &choice, const std::vector<std::string> &names, c
     findings.others = all_sizes;
     findings.others.erase(findings.along);
     const auto [metric, limit] = limit_in(choice.within);
-    findings.largest = outlook.largest_within(metric, limit, findings.along, findings.others);
+    findings.largest = largest(metric, limit);
 }
 
 std::string document_of(const ForecastFindings &f) {
@@ -94,31 +97,23 @@ void forecast_foreign(const Options &options, const ForecastChoice &choice) {
             fmt::format("forecast --data {} {}=1000000, or --within 1s", options.data, names.front()));
     const Outlook outlook(series, growths);
     ForecastFindings findings;
-    fill(choice, names, sizes, outlook, findings);
+    const auto largest = [&](const std::string &metric, double limit) {
+        return outlook.largest_within(metric, limit, findings.along, findings.others);
+    };
+    fill(choice, names, sizes, outlook, largest, findings);
     findings.check = outlook.self_check();
     const std::string document = document_of(findings);
     if (!options.out.empty()) write_file(std::filesystem::path(options.out) / "forecast.json", document);
     fmt::print("{}", options.json ? document : forecast_text(findings, options.verbose));
 }
 
-// All sizes: those given, the others at their usual values. They may lie beyond the problem's ranges.
-Sizes completed(const Problem &problem, const Sizes &given) {
-    Sizes sizes;
-    for (const SizeRule &rule : problem.sizes) {
-        const auto found = given.find(rule.name);
-        sizes[rule.name] = found != given.end() ? found->second : usual_of(rule, sizes);
-    }
-    return sizes;
-}
-
-void ask_for_target(const Session &session, const Fitted &fitted, const Outlook &outlook,
-                    ForecastFindings &findings) {
-    if (!session.problem.target) return;
-    TargetLimits limits = target_limits(session.problem);
-    findings.target = target_met(session, fitted, limits);
-    const std::string &first = session.problem.sizes.front().name;
-    if (const auto step = outlook.time_a_step();
-        step && limits.time_ns && session.problem.sizes.size() == 1) {
+void ask_for_target(const FittedScope &fitted, const Outlook &outlook, ForecastFindings &findings) {
+    const Problem &problem = fitted.scope.problem;
+    if (!problem.target) return;
+    TargetLimits limits = target_limits(problem);
+    findings.target = target_met(fitted.scope, fitted, fitted.journal.measurements, limits);
+    const std::string &first = fitted.scope.swept();
+    if (const auto step = outlook.time_a_step(); step && limits.time_ns && problem.sizes.size() == 1) {
         findings.step_ns = *step;
         findings.classes = classes_within(*limits.time_ns, *step, limits.sizes.at(first), first);
     }
@@ -127,22 +122,11 @@ void ask_for_target(const Session &session, const Fitted &fitted, const Outlook 
 
 } // namespace
 
-TargetLimits target_limits(const Problem &problem) {
-    const Target &target = *problem.target;
-    TargetLimits limits;
-    limits.sizes = completed(problem, target.sizes);
-    if (target.time_s) limits.time_ns = *target.time_s * 1e9;
-    if (target.memory_bytes) limits.space_bytes = static_cast<double>(*target.memory_bytes);
-    limits.time_bound = target.time_bound;
-    limits.space_bound = target.space_bound;
-    return limits;
-}
-
-std::string target_stage(const Session &session, const Fitted &fitted) {
-    if (!session.problem.target) return "";
-    const Outlook outlook(fitted.series, fitted.growths, on_sweep(session));
+std::string target_stage(const Session &session, const FittedScope &fitted) {
+    if (!session.problem->target) return "";
+    const Outlook outlook(fitted.series, fitted.growths, fitted.scope.on_sweep());
     ForecastFindings findings;
-    ask_for_target(session, fitted, outlook, findings);
+    ask_for_target(fitted, outlook, findings);
     write_file(session.file("forecast.json"), document_of(findings));
     return forecast_text(findings, false);
 }
@@ -166,16 +150,19 @@ void add_forecast(CLI::App &program, int &status) {
         status = status_done;
         if (!options->data.empty()) return forecast_foreign(*options, *choice);
         const Session session = open_session(*options);
-        if (choice->sizes.empty() && choice->within.empty() && !session.problem.target)
+        if (choice->sizes.empty() && choice->within.empty() && !session.problem->target)
             throw Error(Category::usage, "the problem has no [target]: say what to forecast",
-                        fmt::format("{}=1000000, or --within 1s", session.problem.sizes.front().name));
-        const std::vector<std::string> names = session.problem.size_names();
+                        fmt::format("{}=1000000, or --within 1s", session.problem->sizes.front().name));
+        const std::vector<std::string> names = session.problem->size_names();
         const Sizes given = sizes_of(*choice, names);
-        const Fitted fitted = fit_stage(session);
-        const Outlook outlook(fitted.series, fitted.growths, on_sweep(session));
+        const FittedScope fitted = fit_stage(session);
+        const Outlook outlook(fitted.series, fitted.growths, fitted.scope.on_sweep());
         ForecastFindings findings;
-        fill(*choice, names, completed(session.problem, given), outlook, findings);
-        ask_for_target(session, fitted, outlook, findings);
+        const auto largest = [&](const std::string &metric, double limit) {
+            return largest_within(fitted.scope, outlook, metric, limit, findings.along, findings.others);
+        };
+        fill(*choice, names, sizes_at(*session.problem, given), outlook, largest, findings);
+        ask_for_target(fitted, outlook, findings);
         findings.check = outlook.self_check();
         const std::string document = document_of(findings);
         write_file(session.file("forecast.json"), document);

@@ -2,7 +2,7 @@
 
 #include "cli/common.h"
 #include "lab/keeper.h"
-#include "lab/language.h"
+#include "lab/languages/language.h"
 #include "lab/machine.h"
 #include "lab/quiet.h"
 #include "views/machine.h"
@@ -21,7 +21,7 @@ void add_machine(CLI::App &program, int &status) {
     command->footer("Example: iron-stopwatch machine --seconds 10\n"
                     "Verdicts on time need the cost of memory; it is kept until the machine changes.");
     command->callback([options, seconds, &status] {
-        Teller teller(*options);
+        TerminalTeller teller(*options);
         MachineReport report;
         const MachineLock lock(
             [&] { teller.note("a measurement is under way on this machine; waiting for it"); });
@@ -33,12 +33,11 @@ void add_machine(CLI::App &program, int &status) {
         report.clock = clock_quality();
         report.unrest = unrest(*seconds);
         report.own_namespace = containment() == Containment::own_namespace;
-        for (const Language &language : languages()) {
-            const std::string &tool = language.compiler.empty() ? language.interpreter : language.compiler;
-            const auto version = report.machine.compilers.find(tool);
-            report.languages.push_back({language.name,
+        for (const Language *language : languages()) {
+            const auto version = report.machine.compilers.find(language->tools().front());
+            report.languages.push_back({language->name(),
                                         version == report.machine.compilers.end() ? "" : version->second,
-                                        language.package});
+                                        language->package()});
         }
         teller.clear();
         fmt::print("{}", options->json ? machine_json(report) : machine_text(report));

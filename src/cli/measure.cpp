@@ -1,6 +1,7 @@
 #include <fmt/format.h>
 
 #include "cli/common.h"
+#include "core/claim/words.h"
 #include "records/files.h"
 #include "views/text.h"
 
@@ -14,17 +15,18 @@ void add_measure(CLI::App &program, int &status) {
                     "Works from agreement.json (run 'agree' first) and writes measurements.jsonl.");
     command->callback([options, &status] {
         const Session session = open_session(*options);
-        Teller teller(*options);
+        TerminalTeller teller(*options);
         Agreement agreement =
             read_agreement(session.file("agreement.json")); // nothing is timed before it is right
         const MeasureSummary summary =
-            measure_stage(session, build_stage(session, teller), agreement, teller);
+            measure_stage(session, build_stage(session, teller), {}, agreement, teller);
         if (options->json)
             fmt::print("{}", read_file(session.file("measurements.jsonl")));
         else
-            fmt::print("{} in {:.3g} s, written to {}\n",
-                       counted_words(summary.measurements, "reading", "readings"), summary.spent_s,
-                       session.file("measurements.jsonl").string());
+            fmt::print("{} in {}, written to {}\n",
+                       counted_words(static_cast<std::size_t>(summary.measurements - summary.recalled),
+                                     "reading", "readings"),
+                       time_text(1e9 * summary.spent_s), session.file("measurements.jsonl").string());
         status = status_of(agreement);
     });
 }

@@ -3,7 +3,7 @@
 
 #include "cli/common.h"
 #include "core/nearest.h"
-#include "lab/language.h"
+#include "lab/languages/language.h"
 #include "records/files.h"
 
 namespace iron {
@@ -118,7 +118,7 @@ int write_folder(const fs::path &folder, const std::vector<std::string> &from) {
             source = "solutions/" + name + fs::path(file).extension().string();
         sources.push_back(source);
         put(source, read_file(file));
-        text += solution_table(name, source, language_of(file) != nullptr);
+        text += solution_table(name, source, language_of(fs::path(file)) != nullptr);
     }
     put("stopwatch.toml", text);
     for (const std::string &file : written)

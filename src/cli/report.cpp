@@ -14,8 +14,8 @@ void add_report(CLI::App &program, int &status) {
                     "What is drawn already is not drawn again.");
     command->callback([options, &status] {
         const Session session = open_session(*options);
-        Teller teller(*options);
-        const Fitted fitted = fit_stage(session);
+        TerminalTeller teller(*options);
+        const FittedScope fitted = fit_stage(session);
         const auto files = report_stage(session, fitted, claims_stage(session, fitted),
                                         compare_stage(session, fitted, compare_options(fitted)), teller);
         nlohmann::ordered_json list = {{"schema", "iron-stopwatch/report/1"},

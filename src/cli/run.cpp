@@ -13,15 +13,22 @@ namespace iron {
 namespace {
 
 void print_findings(const Session &session, const Agreement &agreement, const MeasureSummary &summary,
-                    const Fitted &fitted, const std::vector<JudgedClaim> &claims) {
-    fmt::print("{}\n", session.problem.title);
+                    const FittedScope &fitted, const std::vector<JudgedClaim> &claims) {
+    fmt::print("{}\n", session.problem->title);
     const auto readings = [](int count) {
         return counted_words(static_cast<std::size_t>(count), "reading", "readings");
     };
-    std::string text = fmt::format("{} in {:.3g} s", readings(summary.measurements), summary.spent_s);
+    const int fresh = summary.measurements - summary.recalled;
+    std::string text = fmt::format("{}{} in {}", readings(fresh), summary.recalled > 0 ? " more" : "",
+                                   time_text(1e9 * summary.spent_s));
     if (summary.stopped_early)
-        text += fmt::format(" of {:.3g} s, since nothing is left to decide", session.budget_s());
-    if (summary.recalled > 0) text += fmt::format("; {} from earlier sessions", readings(summary.recalled));
+        text +=
+            fmt::format(" of {}, since {}", time_text(1e9 * session.budget_s()),
+                        summary.recalled > 0 && fresh == 0 ? "those of earlier sessions decide all there is"
+                                                           : "nothing is left to decide");
+    if (summary.recalled > 0)
+        text += fmt::format("; {} from earlier sessions ({})", readings(summary.recalled),
+                            time_text(1e9 * summary.spent_before_s));
     if (summary.disturbed > 0) text += fmt::format("; {} marked disturbed", readings(summary.disturbed));
     text +=
         fmt::format(": {} of solution, shape and size; {}, seed {}",
@@ -30,7 +37,7 @@ void print_findings(const Session &session, const Agreement &agreement, const Me
                     session.options.seed);
     fmt::print("{}", wrapped(text, terminal_width, 0));
     if (status_of(agreement) != status_done) fmt::print("{}", agreement_text(agreement));
-    fmt::print("\n{}", findings_text(session, fitted, claims, &agreement));
+    fmt::print("\n{}", findings_text(fitted.scope, fitted, fitted.journal.measurements, claims, &agreement));
 }
 
 } // namespace
@@ -38,11 +45,11 @@ void print_findings(const Session &session, const Agreement &agreement, const Me
 int run_problem(const Options &options) {
     Session session = open_session(options);
     session.options.keeps_aside = true; // the main job goes on after an edit
-    Teller teller(options);
+    TerminalTeller teller(options);
     const std::vector<Built> built = build_stage(session, teller);
-    Agreement agreement = agree_stage(session, built, teller);
-    const MeasureSummary summary = measure_stage(session, built, agreement, teller);
-    const Fitted fitted = fit_stage(session);
+    auto [agreement, calls] = agree_stage(session, built, teller);
+    const MeasureSummary summary = measure_stage(session, built, calls, agreement, teller);
+    const FittedScope fitted = fit_stage(session);
     const std::vector<JudgedClaim> claims = claims_stage(session, fitted);
     const ComparisonOfAll comparison = compare_stage(session, fitted, compare_options(fitted));
     const std::string target = target_stage(session, fitted);

@@ -1,5 +1,6 @@
 #include "lab/answerer.h"
 
+#include "lab/clock.h"
 #include "lab/program.h"
 #include "records/files.h"
 
@@ -14,7 +15,7 @@ Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
         const Ending ending =
             run_program(built_.timing, input, output, scratch_ / (built_.name + ".err"), limit_s);
         if (ending.outcome != Outcome::done) return {ending.outcome, ending.detail, "", ending.wall_s};
-        return {Outcome::done, "", read_file(output), ending.wall_s};
+        return {Outcome::done, "", read_file(output), ending.wall_s / SteadyClock::patience()};
     }
     if (!worker_ || !worker_->alive()) {
         worker_ =
@@ -32,7 +33,8 @@ Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
         if (reply.refused) return {Outcome::failed, reply.detail, "", 0};
         if (reply.outcome != Outcome::done) return {reply.outcome, reply.detail, "", 0};
         if (line.starts_with("answer"))
-            return {Outcome::done, "", read_file(output), 1e-9 * reply.number("call_ns")};
+            return {Outcome::done, "", read_file(output),
+                    1e-9 * reply.number("call_ns") / SteadyClock::patience()};
     }
     return {};
 }

@@ -6,15 +6,9 @@
 
 #include "lab/build.h"
 #include "lab/worker.h"
+#include "study/lab.h"
 
 namespace iron {
-
-struct Answered {
-    Outcome outcome = Outcome::done;
-    std::string detail;
-    std::string text;
-    double seconds = 0; // of the call, or of the whole process
-};
 
 class Answerer {
   public:

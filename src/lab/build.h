@@ -6,12 +6,14 @@
 #include <vector>
 
 #include "lab/build_store.h"
+#include "lab/languages/language.h"
 #include "lab/worker.h"
-#include "records/problem.h"
+#include "study/scope.h"
 
 namespace iron {
 
-enum class Style { function, program };
+// What its language and style mean for its claims.
+Contender contender_of(const Problem &problem, const Solution &solution);
 
 // As its table says, else function style where a source names the adapter.
 Style style_of(const Problem &problem, const Solution &solution);
@@ -22,6 +24,7 @@ struct Built {
     std::string message; // why not: the compiler's own words
     Style style = Style::function;
     std::string language;
+    bool one_thread = false;          // its runtime has no threads of its own
     Runnable timing;                  // the program as the user meant it
     std::optional<Runnable> counting; // with step counters; missing where steps can't be counted
     std::string no_counting;          // why
@@ -52,26 +55,15 @@ class Builder {
     const std::filesystem::path &adapters() const { return adapters_; }
 
   private:
-    Runnable prepared(const Problem &problem, const Solution &solution, Style style, Product &product) const;
-    Product compiled(const Problem &problem, const Solution &solution, Style style, bool counting) const;
-    std::vector<std::string> command_for(const Problem &problem, const Solution &solution, Style style,
-                                         bool counting) const;
-    std::filesystem::path linked_in(const std::string &source) const;
-    void build_counter(const Problem &problem, const Solution &solution, Built &built) const;
-    Runnable counting_by_interpreter(const Built &built, const Solution &solution) const;
-    struct JavaCounters {
-        std::filesystem::path agent, counters; // jars
-    };
-    JavaCounters java_counters() const;
+    Recipe recipe_for(const Problem &problem, const Solution &solution, Style style, bool counting) const {
+        return {problem, solution, style, counting, adapters_, scratch_, store_};
+    }
+    Runnable prepared(const Recipe &recipe, Product &product) const;
+    Product compiled(const Recipe &recipe) const;
+    void build_counter(const Recipe &recipe, Built &built) const;
 
     std::filesystem::path scratch_, adapters_;
     BuildStore store_;
 };
-
-// Words of a command line, at blanks; "…" and '…' hold words together. No shell is ever asked.
-std::vector<std::string> split_words(const std::string &text);
-
-// First line of what `program --version` prints, or "" where there is no such program.
-std::string version_of(const std::string &program);
 
 } // namespace iron

@@ -7,8 +7,8 @@
 #include <mutex>
 #include <sstream>
 
-#include "lab/build.h"
 #include "lab/file_lock.h"
+#include "lab/languages/language.h"
 #include "records/digest.h"
 #include "records/files.h"
 

@@ -1,20 +1,15 @@
-// Time as the stages see it.
+// The real clock.
 #pragma once
 
 #include <chrono>
 #include <cstdlib>
 
+#include "study/clock.h"
+
 namespace iron {
 
-// The real one is SteadyClock; tests hand in one that they move themselves.
-class Clock {
-  public:
-    virtual ~Clock() = default;
-    virtual double seconds() const = 0; // since some fixed moment, never backwards
-};
-
-// Budgets and limits are held against it; readings have a clock of their own. On a machine busy with other
-// work $IRON_STOPWATCH_PATIENCE, a number of at least 1, makes each of its seconds last so many.
+// Readings have a clock of their own. On a machine busy with other work $IRON_STOPWATCH_PATIENCE, a number of
+// at least 1, makes each of its seconds last so many.
 class SteadyClock : public Clock {
   public:
     double seconds() const override {

@@ -8,7 +8,7 @@
 #include <unordered_set>
 #include <xxhash.h>
 
-#include "lab/random.h"
+#include "core/random.h"
 
 namespace iron {
 

@@ -13,8 +13,7 @@ InputStore::InputStore(const Problem &problem, std::filesystem::path folder, std
     : problem_(problem), folder_(std::move(folder)), generators_(problem, folder_), keep_bytes_(keep_bytes),
       most_in_memory_(most_in_memory) {}
 
-InputStore::Input InputStore::get(const std::string &shape, const Sizes &sizes, std::uint64_t seed,
-                                  Draw draw) {
+Input InputStore::get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) {
     const Key key{shape, sizes, seed, draw};
     if (const auto found = inputs_.find(key); found != inputs_.end()) return found->second;
     const std::filesystem::path path = next_path();
@@ -38,7 +37,7 @@ void InputStore::prepare(const std::string &name, const Sizes &sizes, std::uint6
         keep(key, path);
 }
 
-InputStore::Input InputStore::keep(const Key &key, const std::filesystem::path &path) {
+Input InputStore::keep(const Key &key, const std::filesystem::path &path) {
     Input input{path, std::filesystem::file_size(path)};
     if (input.bytes > most_in_memory_) {
         if (!on_disk_) on_disk_.emplace(Workspace::Place::disk);
@@ -73,10 +72,35 @@ void InputStore::write(const std::string &name, const Sizes &sizes, std::uint64_
                     "is there room?");
 }
 
-std::filesystem::path InputStore::put(const std::string &text) {
+Input InputStore::put(const std::string &text) {
     const std::filesystem::path path = folder_ / "input-given";
     std::ofstream(path, std::ios::binary) << text;
-    return path;
+    return {path, text.size()};
+}
+
+std::string InputStore::text(const Input &input) { return read_file(input.path); }
+
+Tape InputStore::drawn(const std::string &name, const Sizes &sizes, std::uint64_t seed, Draw draw) {
+    Tape tape;
+    const Shape &shape = *problem_.shape(name);
+    if (shape.text)
+        fill_template(
+            shape, sizes, seed, draw, [](std::string_view) {}, &tape);
+    return tape;
+}
+
+std::optional<Replayed> InputStore::again(const std::string &name, const Sizes &sizes, const Tape &tape,
+                                          std::size_t cut) {
+    Replayed made;
+    try {
+        replay_template(
+            *problem_.shape(name), sizes, tape, cut, [&](std::string_view piece) { made.text += piece; },
+            &made.tape);
+    } catch (const Error &) {
+        return std::nullopt;
+    }
+    made.input = put(made.text);
+    return made;
 }
 
 } // namespace iron

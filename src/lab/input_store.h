@@ -17,28 +17,25 @@
 
 namespace iron {
 
-class InputStore {
+class InputStore : public Inputs {
   public:
     // Keeps at most so many bytes of inputs in `folder`; older ones make room and are made again if asked for
     // again. One that is larger than `most_in_memory` by itself is put on disk.
     InputStore(const Problem &problem, std::filesystem::path folder, std::uint64_t keep_bytes = 256u << 20,
                std::uint64_t most_in_memory = 128u << 20);
 
-    struct Input {
-        std::filesystem::path path;
-        std::uint64_t bytes = 0;
-    };
-    // Throws Error (usage) where the shape can't be made at these sizes, Error (not_possible) where its
-    // program fails. `draw` means nothing to a program.
-    Input get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw = Draw::random);
+    Input get(const std::string &shape, const Sizes &sizes, std::uint64_t seed,
+              Draw draw = Draw::random) override;
+    Input put(const std::string &text) override;
+    std::string text(const Input &input) override;
+    Tape drawn(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) override;
+    std::optional<Replayed> again(const std::string &shape, const Sizes &sizes, const Tape &tape,
+                                  std::size_t cut) override;
     // Makes those of seed, seed + 1, … that are not there yet, where a program makes them: side by side,
     // since starting it takes longest. Throws like get().
     void prepare(const std::string &shape, const Sizes &sizes, std::uint64_t seed, int count);
     // Where programs that make inputs may run, when the caller keeps to fewer processors.
     void run_on(std::vector<int> processors) { generators_.run_on(std::move(processors)); }
-    // Any text as an input, gone with the next one.
-    std::filesystem::path put(const std::string &text);
-
     // Writes an input elsewhere.
     void write(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw,
                const std::filesystem::path &path);

@@ -14,7 +14,7 @@
 
 #include "lab/build.h"
 #include "lab/interrupt.h"
-#include "lab/language.h"
+#include "lab/languages/language.h"
 #include "records/files.h"
 
 namespace iron {
@@ -111,9 +111,9 @@ Machine this_machine() {
         machine.turbo = off == "0" ? "on" : "off";
     else if (const std::string boost = line_of("/sys/devices/system/cpu/cpufreq/boost"); !boost.empty())
         machine.turbo = boost == "1" ? "on" : "off";
-    for (const Language &language : languages())
-        for (const std::string &tool : {language.compiler, language.interpreter})
-            if (const std::string version = tool.empty() ? "" : version_of(tool); !version.empty())
+    for (const Language *language : languages())
+        for (const std::string &tool : language->tools())
+            if (const std::string version = version_of(tool); !version.empty())
                 machine.compilers[tool] = version;
     return machine;
 }

@@ -2,26 +2,11 @@
 
 #include <fstream>
 
+#include "lab/languages/language.h"
+
 namespace iron {
 
 namespace {
-
-struct Saying {
-    const char *text;
-    Outcome outcome;
-};
-// Last words of runtimes, as they have stood in them for many releases.
-const Saying sayings[] = {
-    {"RecursionError", Outcome::over_stack},
-    {"StackOverflowError", Outcome::over_stack},
-    {"Maximum call stack size exceeded", Outcome::over_stack},
-    {"MemoryError", Outcome::over_memory},
-    {"OutOfMemoryError", Outcome::over_memory},
-    {"heap out of memory", Outcome::over_memory},
-    {"std::bad_alloc", Outcome::over_memory},
-    {"std::bad_array_new_length", Outcome::over_memory},
-    {"Array buffer allocation failed", Outcome::over_memory},
-};
 
 std::string last_words(const std::filesystem::path &path) {
     std::ifstream in(path, std::ios::binary | std::ios::ate);
@@ -37,12 +22,13 @@ std::string last_words(const std::filesystem::path &path) {
 
 Ending explained(Ending ending, const std::string &said) {
     if (ending.outcome != Outcome::failed && ending.outcome != Outcome::crashed) return ending;
-    for (const Saying &saying : sayings)
-        if (said.find(saying.text) != std::string::npos) {
-            ending.outcome = saying.outcome;
-            ending.detail = saying.text;
-            break;
-        }
+    for (const Language *language : languages())
+        for (const LastWords &words : language->last_words())
+            if (said.find(words.text) != std::string::npos) {
+                ending.outcome = words.outcome;
+                ending.detail = words.text;
+                return ending;
+            }
     return ending;
 }
 

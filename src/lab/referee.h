@@ -5,8 +5,8 @@
 #include <optional>
 #include <string>
 
-#include "lab/answers.h"
 #include "lab/build.h"
+#include "study/answers.h"
 
 namespace iron {
 

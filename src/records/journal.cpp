@@ -20,10 +20,6 @@ using nlohmann::ordered_json;
 
 namespace {
 
-const char *const outcome_words[] = {"done",        "wrong-answer",   "no-answer",   "crashed",
-                                     "failed",      "over-time",      "over-memory", "over-stack",
-                                     "over-output", "over-processes", "not-built"};
-
 std::string with_check(const ordered_json &line) {
     std::string text = line.dump();
     const std::string check = hex_digest(text);
@@ -78,12 +74,43 @@ Measurement measurement_of(const ordered_json &j) {
 
 } // namespace
 
-const char *word_for(Outcome outcome) { return outcome_words[static_cast<int>(outcome)]; }
+const char *word_for(Outcome outcome) {
+    switch (outcome) { // no default: the compiler tells of one forgotten
+    case Outcome::done:
+        return "done";
+    case Outcome::wrong_answer:
+        return "wrong-answer";
+    case Outcome::no_answer:
+        return "no-answer";
+    case Outcome::crashed:
+        return "crashed";
+    case Outcome::failed:
+        return "failed";
+    case Outcome::over_time:
+        return "over-time";
+    case Outcome::over_memory:
+        return "over-memory";
+    case Outcome::over_stack:
+        return "over-stack";
+    case Outcome::over_output:
+        return "over-output";
+    case Outcome::over_processes:
+        return "over-processes";
+    case Outcome::not_built:
+        return "not-built";
+    }
+    return "";
+}
 
 std::optional<Outcome> outcome_of(const std::string &word) {
-    for (std::size_t i = 0; i < std::size(outcome_words); ++i)
-        if (word == outcome_words[i]) return static_cast<Outcome>(i);
+    for (int i = 0; i <= static_cast<int>(Outcome::not_built); ++i)
+        if (word == word_for(static_cast<Outcome>(i))) return static_cast<Outcome>(i);
     return std::nullopt;
+}
+
+bool is_over_a_limit(Outcome outcome) {
+    return outcome == Outcome::over_time || outcome == Outcome::over_memory ||
+           outcome == Outcome::over_stack || outcome == Outcome::over_output;
 }
 
 std::string journal_line(const Measurement &m) {

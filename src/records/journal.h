@@ -28,6 +28,9 @@ enum class Outcome {
 };
 const char *word_for(Outcome outcome);
 std::optional<Outcome> outcome_of(const std::string &word);
+// Time, memory, stack or output beyond the limit: at a size that a person did not ask for, that is how far a
+// solution goes, and no fault.
+bool is_over_a_limit(Outcome outcome);
 
 // Memory of one call, in bytes.
 struct SpaceReading {

@@ -205,4 +205,14 @@ Template parse_template(std::string_view text, const std::vector<std::string> &s
     return TemplateParser(text, sizes).whole();
 }
 
+std::set<std::string> sizes_in(const Template &text) {
+    std::set<std::string> all;
+    for (const TemplatePart &part : text.parts) {
+        for (const Expression &argument : part.arguments)
+            all.merge(sizes_in(argument));
+        all.merge(sizes_in(part.inner));
+    }
+    return all;
+}
+
 } // namespace iron

@@ -1,6 +1,7 @@
 // The template of a shape: text with {expressions} and {calls} in it, as a tree.
 #pragma once
 
+#include <set>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -32,6 +33,9 @@ struct TemplateCall {
     bool text_last = false;
 };
 const std::vector<TemplateCall> &template_calls();
+
+// The sizes that what a template prints depends on.
+std::set<std::string> sizes_in(const Template &text);
 
 // Reads a template. Throws ParseError with the offset into `text`.
 Template parse_template(std::string_view text, const std::vector<std::string> &sizes);

@@ -130,7 +130,10 @@ std::string forecast_text(const ForecastFindings &f, bool verbose) {
                             endless ? ""
                                     : fmt::format("{} to {}", forecast_size(one.largest->interval.first),
                                                   forecast_size(one.largest->interval.second)),
-                            one.shape, endless ? "it does not grow" : rests_on(one.largest->beyond)});
+                            one.shape,
+                            endless          ? "it does not grow"
+                            : one.ends_there ? "every one there is"
+                                             : rests_on(one.largest->beyond)});
             far = far || (!endless && one.largest->beyond > far_out);
         }
         text += table_text({"solution", f.along, "90 %", "worst shape", "beyond"}, rows, terminal_width);

@@ -3,7 +3,7 @@
 #include <fstream>
 
 #include "cli/folder.h"
-#include "cli/schema.h"
+#include "support/schema.h"
 
 namespace iron::test {
 namespace {

@@ -60,14 +60,18 @@ TEST(Resume, GoesOnAfterAKillAndMeasuresOnlyWhatIsMissing) {
         EXPECT_EQ(times, 1) << std::get<0>(what) << " " << std::get<2>(what);
 }
 
-TEST(Resume, NothingIsLeftToDoWhereTheBudgetIsSpent) {
+TEST(Resume, ABudgetIsWhatThisCallMaySpend) {
     const Folder folder;
     folder.good();
     folder.levels(Folder::table("scan", "O(n)"));
     ASSERT_EQ(folder.run({"run", "--budget", "1s", "--upto", "n=2000", "--quiet"}).status, 0);
     const std::size_t first = journal_of(folder).measurements.size();
-    ASSERT_EQ(folder.run({"run", "--budget", "1s", "--upto", "n=2000", "--quiet"}).status, 0);
-    EXPECT_LE(journal_of(folder).measurements.size(), first + 60); // nothing but what fitted into the rest
+    const Ran second = folder.run({"run", "--budget", "1s", "--upto", "n=2000"});
+    ASSERT_EQ(second.status, 0);
+    expect_contains(second.err, "measuring for +1 s; ");
+    expect_contains(second.err, " were spent before");
+    expect_contains(second.out, "from earlier sessions");
+    EXPECT_GE(journal_of(folder).measurements.size(), first);
     ASSERT_EQ(folder.run({"run", "--budget", "1s", "--upto", "n=2000", "--quiet", "--afresh"}).status, 0);
     for (const Measurement &m : journal_of(folder).measurements)
         EXPECT_LT(m.at_s, 3); // begun anew

@@ -1,7 +1,7 @@
 // Every document the program writes is held against its published schema.
 #include <sstream>
 
-#include "cli/schema.h"
+#include "support/schema.h"
 
 namespace iron {
 namespace {

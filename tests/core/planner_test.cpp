@@ -49,6 +49,8 @@ struct Simulated {
             elapsed_s += std::max(call, 1e-4) + load;
             if (fails(next.cell))
                 planner.told_failure(next.cell);
+            else if (next.task == Task::probe)
+                planner.told_probe(next.cell, call);
             else if (next.task == Task::time)
                 ++timed[next.cell], planner.told_time(next.cell, call, call + load);
             else
@@ -75,7 +77,7 @@ Simulated simulated(int solutions, double budget_s, double to = 1e6) {
     Simulated machine;
     machine.options.solutions = solutions;
     machine.options.shapes = 2;
-    machine.options.lines = {{ladder(16, to), {}, {}, false}};
+    machine.options.lines = {{ladder(16, to), {}, {}}};
     machine.options.counted.assign(solutions, true);
     machine.options.budget_s = budget_s;
     return machine;
@@ -315,7 +317,8 @@ TEST(Planner, EveryLineClimbsByItself) {
     for (const auto &[cell, times] : machine.timed)
         largest[cell.line] = std::max(largest[cell.line], cell.size);
     EXPECT_GE(largest[0], 65'000); // a call of 0.1 s
-    EXPECT_EQ(largest[1], 64);     // the other line's failure is its own
+    EXPECT_GE(largest[1], 64);     // the other line's failure is its own
+    EXPECT_LE(largest[1], 100);
 }
 
 TEST(Planner, OnOtherLinesASolutionGoesNoFartherThanItHasComeOnTheFirst) {
@@ -335,7 +338,7 @@ TEST(Planner, OnOtherLinesASolutionGoesNoFartherThanItHasComeOnTheFirst) {
 TEST(Planner, AnUrgentLineGoesBeforeTheOthers) {
     Simulated machine = simulated(1, 4, 4096);
     machine.options.lines.push_back({ladder(16, 4096), {}, std::vector<double>(17, 16)});
-    machine.options.lines.push_back({{1000, 2000, 4000}, {}, {1000, 1000, 1000}, true});
+    machine.options.lines.push_back({{1000, 2000, 4000}, {}, {1000, 1000, 1000}, {}, true});
     std::vector<int> order; // of lines
     machine.call_s = [&](const Cell &cell) {
         if (cell.line > 0 && (order.empty() || order.back() != cell.line)) order.push_back(cell.line);
@@ -353,7 +356,7 @@ TEST(Planner, AnUrgentLineThatIsDearLeavesTheOthersTheirTime) {
     std::vector<double> dear;
     for (double size = 1000; size < 60000; size += 1000)
         dear.push_back(size);
-    machine.options.lines.push_back({dear, {}, std::vector<double>(dear.size(), 16), true});
+    machine.options.lines.push_back({dear, {}, std::vector<double>(dear.size(), 16), {}, true});
     machine.call_s = [](const Cell &cell) { return cell.line == 2 ? 0.09 : 1e-3; };
     machine.run();
     std::set<Cell> on_others;
@@ -396,6 +399,10 @@ TEST(Planner, ADisturbedReadingIsTakenOnceMore) {
     double elapsed = 0;
     for (Next next; (next = planner.next(elapsed += 0.001)).task != Task::stop && elapsed < 3;) {
         if (next.task == Task::new_generation) break;
+        if (next.task == Task::probe) {
+            planner.told_probe(next.cell, 1e-4);
+            continue;
+        }
         planner.told_time(next.cell, 1e-4, 1e-3);
         if (next.round > 0) ++seen[next.round][next.cell];
         if (next.round == 2 && next.cell.size == 16 && !told) {

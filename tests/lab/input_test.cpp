@@ -5,8 +5,8 @@
 #include <sstream>
 
 #include "core/error.h"
+#include "core/random.h"
 #include "lab/input.h"
-#include "lab/random.h"
 
 namespace iron {
 namespace {

@@ -1,19 +1,22 @@
 #include <gtest/gtest.h>
 
-#include "lab/language.h"
+#include "lab/build.h"
+#include "lab/languages/java.h"
 #include "lab/program.h"
+#include "lab/workspace.h"
+#include "records/files.h"
 
 namespace iron {
 namespace {
 
 TEST(Language, IsToldByTheEnding) {
-    EXPECT_EQ(language_of("solutions/a.cpp")->name, "C++");
-    EXPECT_EQ(language_of("a.c")->name, "C");
-    EXPECT_EQ(language_of("a.b/tide.py")->name, "Python");
-    EXPECT_EQ(language_of("a.mjs")->name, "JavaScript");
-    EXPECT_EQ(language_of("Main.java")->name, "Java");
-    EXPECT_EQ(language_of("a.awk"), nullptr);
-    EXPECT_EQ(language_of(""), nullptr);
+    EXPECT_EQ(language_of(std::filesystem::path("solutions/a.cpp"))->name(), "C++");
+    EXPECT_EQ(language_of(std::filesystem::path("a.c"))->name(), "C");
+    EXPECT_EQ(language_of(std::filesystem::path("a.b/tide.py"))->name(), "Python");
+    EXPECT_EQ(language_of(std::filesystem::path("a.mjs"))->name(), "JavaScript");
+    EXPECT_EQ(language_of(std::filesystem::path("Main.java"))->name(), "Java");
+    EXPECT_EQ(language_of(std::filesystem::path("a.awk")), nullptr);
+    EXPECT_EQ(language_of(std::filesystem::path("")), nullptr);
 }
 
 TEST(Language, JavasMainClassIsFound) {
@@ -27,16 +30,25 @@ TEST(Language, LimitsAreHandedToInterpretersThatKeepThem) {
     Limits limits;
     limits.memory_bytes = 256 << 20;
     limits.stack_bytes = 16 << 20;
-    for (const Language &language : languages()) {
-        const auto command = start_command(language, "p", "Main", limits);
+    const Workspace scratch;
+    write_file(scratch.path() / "p", "class Main {}\n");
+    Problem problem;
+    problem.folder = scratch.path();
+    problem.limits = limits;
+    Solution solution;
+    solution.sources = {"p"};
+    const BuildStore store(scratch.path(), scratch.path());
+    for (const Language *language : languages()) {
+        const Recipe recipe{problem, solution, Style::program, false, scratch.path(), scratch.path(), store};
+        const auto command = language->start_command(recipe, "p");
         const auto has = [&](const std::string &word) {
             return std::find(command.begin(), command.end(), word) != command.end();
         };
-        EXPECT_EQ(has("--max-old-space-size=256"), language.name == "JavaScript");
-        EXPECT_EQ(has("--stack-size=15360"), language.name == "JavaScript");
-        EXPECT_EQ(has("-Xmx256m"), language.name == "Java");
-        EXPECT_EQ(has("-Xss16384k"), language.name == "Java");
-        EXPECT_EQ(command.back(), language.name == "Java" ? "Main" : "p");
+        EXPECT_EQ(has("--max-old-space-size=256"), language->name() == "JavaScript");
+        EXPECT_EQ(has("--stack-size=15360"), language->name() == "JavaScript");
+        EXPECT_EQ(has("-Xmx256m"), language->name() == "Java");
+        EXPECT_EQ(has("-Xss16384k"), language->name() == "Java");
+        EXPECT_EQ(command.back(), language->name() == "Java" ? "Main" : "p");
     }
 }
 

@@ -6,6 +6,7 @@
 #include <numeric>
 
 #include "core/bound/print.h"
+#include "core/claim/witness.h"
 #include "core/claim/words.h"
 
 namespace iron {
@@ -78,9 +79,16 @@ std::pair<std::size_t, std::size_t> telling_cells(const JointGrowth &growth, con
     return {*least, *most};
 }
 
+std::optional<Witness> witness_in(const JointGrowth &growth, const Bound &bound) {
+    std::vector<RatioRead> places;
+    for (std::size_t i = 0; i < growth.points.size(); ++i)
+        places.push_back({growth.cells[i], log_ratio(growth, bound, i), growth.points[i].error});
+    return find_witness(bound.kind, places);
+}
+
+// From one cell to another.
 std::string course_words(const JointGrowth &growth, const Bound &bound, const std::string &metric,
-                         const SetFit *outside) {
-    const auto [from, to] = telling_cells(growth, bound, outside);
+                         std::size_t from, std::size_t to) {
     const double first = std::exp(log_ratio(growth, bound, from)),
                  last = std::exp(log_ratio(growth, bound, to));
     const std::string canonical = print_canonical(bound.growth);
@@ -92,6 +100,12 @@ std::string course_words(const JointGrowth &growth, const Bound &bound, const st
                            place(growth, from), place(growth, to));
     return fmt::format("{} {}{} from {} at {} to {} at {}", what, last > first ? "rise" : "fall", ending,
                        shown(first), place(growth, from), shown(last), place(growth, to));
+}
+
+std::string course_words(const JointGrowth &growth, const Bound &bound, const std::string &metric,
+                         const SetFit *outside) {
+    const auto [from, to] = telling_cells(growth, bound, outside);
+    return course_words(growth, bound, metric, from, to);
 }
 
 // "; it grows with k, which the bound does not name" where that is so.
@@ -262,6 +276,7 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
     j.evidence = evidence_against(bound, growth);
     const SetFit *outside = best_on(growth, bound, false);
     const double unlisted = evidence_off_the_list(bound, growth);
+    const auto witness = witness_in(growth, bound);
     const double enough_unlisted = exact ? unlisted_in_counts : unlisted_in_times;
     if (j.evidence < need_exceeded && unlisted > j.evidence && unlisted > enough_unlisted)
         outside = best_off_the_list(bound, growth);
@@ -276,11 +291,11 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
     } else if (outside &&
                (outside->bent ? is_left_for_unlisted(*outside, inside, growth, unlisted)
                               : is_left_for(*outside, inside, growth, j.evidence, need_exceeded, exact)) &&
-               (exact || !memory_could_do_it(growth, bound, memory))) {
+               witness && (exact || !memory_could_do_it(growth, bound, memory))) {
         j.verdict = Verdict::exceeded;
-        j.reason =
-            fmt::format("{}, as {} does{}", course_words(growth, bound, j.decided_by, outside), outside->name,
-                        bound.kind == Bound::Kind::lower ? "" : unnamed_sizes(bound, *outside));
+        j.reason = fmt::format(
+            "{}, as {} does{}", course_words(growth, bound, j.decided_by, witness->from, witness->to),
+            outside->name, bound.kind == Bound::Kind::lower ? "" : unnamed_sizes(bound, *outside));
     } else if (j.evidence < -need_holds && unlisted <= enough_unlisted) {
         j.verdict = Verdict::holds;
         j.reason = course_words(growth, bound, j.decided_by, nullptr);
@@ -291,6 +306,8 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
             j.reason += fmt::format("; {}, which is on no list, explains that better than what is within the "
                                     "bound, but that comes near it",
                                     outside->name);
+        else if (exact && j.evidence > need_exceeded)
+            j.reason += "; growth above the bound explains that better, but not clearly enough";
         else if (exact || j.evidence < 0)
             j.reason += "; growth within the bound and above it explain that about equally well";
         else

@@ -33,6 +33,12 @@ std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::ve
          : growth.metric == "space" ? found->joint_space
                                     : found->joint_time) = growth.joint;
     }
+    // One that nothing was read of may be the one that leaves a bound.
+    if (!shapes.empty())
+        for (const std::string &name : solution.shapes)
+            if (std::none_of(shapes.begin(), shapes.end(),
+                             [&](const ShapeGrowth &shape) { return shape.shape == name; }))
+                shapes.push_back({name, {}, {}, {}});
     return shapes;
 }
 

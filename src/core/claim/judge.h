@@ -21,6 +21,8 @@ struct SolutionClaims {
     bool whole_program = false;    // read with its start-up and its reading
     bool collects_garbage = false; // its memory is read with garbage not yet collected
     std::string excluded;          // why it gets no verdict ("it gives wrong answers"), or ""
+    std::vector<std::string> shapes =
+        {}; // that a claim for every shape speaks of; empty: those that were read
 };
 
 struct JudgedClaim {

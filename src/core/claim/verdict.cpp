@@ -10,6 +10,7 @@
 #include "core/bound/size_order.h"
 #include "core/claim/capped.h"
 #include "core/claim/joint_verdict.h"
+#include "core/claim/witness.h"
 #include "core/claim/words.h"
 
 namespace iron {
@@ -33,18 +34,17 @@ double ratio_at(const Located &point, const Bound &bound, const std::string &siz
     return std::exp(point.log_value - evaluate_log(bound.growth, {{size_name, point.size}}));
 }
 
+// Between two of the points.
 std::string ratio_words(const Growth &growth, const Bound &bound, const std::string &metric,
-                        const std::string &size_name) {
-    // Start-up cost rules the smallest sizes: the course is told from a third of the ladder on.
+                        const std::string &size_name, std::size_t start, std::size_t end) {
     const std::vector<Located> &points = growth.points;
-    const std::size_t start = points.size() / 3;
     const double first = ratio_at(points[start], bound, size_name),
-                 last = ratio_at(points.back(), bound, size_name);
+                 last = ratio_at(points[end], bound, size_name);
     const std::string canonical = print_canonical(bound.growth);
     const auto shown = [&](double value) { return reading_text(value, metric); };
     const std::string what = divided_text(metric, canonical);
     const std::string range =
-        fmt::format("{} = {} and {}", size_name, grouped(points[start].size), grouped(points.back().size));
+        fmt::format("{} = {} and {}", size_name, grouped(points[start].size), grouped(points[end].size));
     const bool plural = metric == "steps";
     const char *verb = plural ? (last > first ? "rise" : "fall") : (last > first ? "rises" : "falls");
     // Below the grain of the reading nothing is told: it may be less than that.
@@ -166,6 +166,13 @@ Spare room_to_spare(const Growth &growth, const Bound &bound, const std::string 
                                                                               : Spare::perhaps;
 }
 
+std::optional<Witness> witness_in(const Growth &growth, const Bound &bound, const std::string &size_name) {
+    std::vector<RatioRead> places;
+    for (const Located &point : growth.points)
+        places.push_back({{point.size}, std::log(ratio_at(point, bound, size_name)), point.error});
+    return find_witness(bound.kind, places);
+}
+
 struct OneShape {
     const ShapeGrowth *shape = nullptr;
     const Growth *growth = nullptr; // null where several sizes were judged at once
@@ -210,7 +217,9 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
     j.exponent = growth.exponent;
     j.interval = growth.interval;
     j.evidence = evidence_against(bound, growth);
-    const std::string course = ratio_words(growth, bound, j.decided_by, size_name);
+    // Start-up cost rules the smallest sizes: the course is told from a third of the ladder on.
+    const std::string course = ratio_words(growth, bound, j.decided_by, size_name, growth.points.size() / 3,
+                                           growth.points.size() - 1);
     const std::string name = growth.best().curve.name;
     const Spare spare = of_space && bound.kind == Bound::Kind::upper && j.evidence > 0
                             ? room_to_spare(growth, bound, size_name)
@@ -226,8 +235,23 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
         if (spare == Spare::perhaps) j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
     } else if (j.evidence > need.exceeded &&
                (exact || !memory_could_do_it(growth, bound, size_name, memory))) {
-        j.verdict = Verdict::exceeded;
-        j.reason = fmt::format("{}, as {} does", course, name);
+        if (const auto witness = witness_in(growth, bound, size_name)) {
+            j.verdict = Verdict::exceeded;
+            // The course from a third on is what people look at, where it goes the same way.
+            const auto ratio = [&](std::size_t at) { return ratio_at(growth.points[at], bound, size_name); };
+            const std::size_t third = growth.points.size() / 3;
+            const bool same_way =
+                (ratio(third) < ratio(witness->to)) == (ratio(witness->from) < ratio(witness->to));
+            const std::size_t from = same_way && third < witness->to ? third : witness->from;
+            j.reason =
+                fmt::format("{}, as {} does",
+                            ratio_words(growth, bound, j.decided_by, size_name, from, witness->to), name);
+        } else {
+            j.reason = fmt::format("{}; {} explains that better than what keeps the bound, but no ratio "
+                                   "moves by more than its error",
+                                   course, name);
+            j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
+        }
     } else if (j.evidence < -need.holds) {
         j.verdict = Verdict::holds;
         j.reason = course;
@@ -326,7 +350,7 @@ std::string leave_out_capped(const std::string &metric, const Bound &bound, cons
 // not seen.
 void allow_for_start_up(const std::string &size_name, OneShape &one) {
     Judgement &j = one.judgement;
-    if (!one.shape->starts_up || j.decided_by != "time" || j.verdict != Verdict::holds) return;
+    if (!one.shape->starts_up || j.decided_by != "time" || j.verdict == Verdict::undecided) return;
     const std::vector<Located> &points = one.joint ? one.shape->joint_time->points : one.shape->time->points;
     const auto [least, most] =
         std::minmax_element(points.begin(), points.end(),
@@ -401,9 +425,8 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
             if (one.unread) unread += (unread.empty() ? "" : ", ") + one.shape->shape;
             return one.unread;
         });
-    if (bound.kind == Bound::Kind::upper)
-        for (OneShape &one : all)
-            allow_for_start_up(size_name, one);
+    for (OneShape &one : all)
+        allow_for_start_up(size_name, one);
     const std::string capped = leave_out_capped(metric, bound, size_name, all);
     // The worst verdict first; among equals the shape that comes nearest to leaving the bound.
     const auto worse = [](const OneShape &a, const OneShape &b) {

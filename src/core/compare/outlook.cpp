@@ -96,9 +96,9 @@ std::vector<LargestSize> Outlook::largest_within(const std::string &metric, doub
         const auto known = std::find_if(
             all.begin(), all.end(), [&](const LargestSize &other) { return other.solution == one.solution; });
         if (known == all.end())
-            all.push_back({one.solution, one.shape, largest});
+            all.push_back({one.solution, one.shape, largest, false});
         else if (known->largest && (!largest || largest->size < known->largest->size))
-            *known = {one.solution, one.shape, largest};
+            *known = {one.solution, one.shape, largest, false};
     }
     return all;
 }

@@ -19,6 +19,7 @@ struct SeriesForecast {
 struct LargestSize {
     std::string solution, shape;                // the shape that allows the least
     std::optional<Forecaster::Largest> largest; // nothing: not even size 1
+    bool ends_there = false;                    // the problem has no larger one beside the other sizes
 };
 
 enum class Meets { yes, no, unsure };

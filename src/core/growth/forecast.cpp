@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <boost/math/distributions/students_t.hpp>
+#include <boost/math/tools/toms748_solve.hpp>
 #include <cmath>
 #include <numeric>
 
@@ -14,6 +15,7 @@ namespace {
 
 constexpr double far_behind = 6; // ln units
 constexpr std::size_t most_components = 8;
+constexpr double least_share = 0.05; // below a forecast's interval, and above it
 constexpr double least_time_spread = 0.01, least_exact_spread = 0.002;
 
 } // namespace
@@ -91,12 +93,51 @@ void Forecaster::add(const std::vector<Term> &terms, double chi2, double weight,
     components_.push_back(std::move(one));
 }
 
-std::optional<Forecast> Forecaster::at(const Sizes &sizes) const {
-    struct Here {
+// What the curves say at some sizes: each a Student's t in ln of the value.
+class Forecaster::Mixture {
+  public:
+    void add(double middle, double spread, double weight, double freedom) {
+        parts_.push_back({middle, spread, weight, freedom});
+        weights_ += weight;
+    }
+    bool empty() const { return parts_.empty(); }
+
+    // Of the values below exp(log_value).
+    double share_below(double log_value) const {
+        double below = 0;
+        for (const Part &one : parts_)
+            below +=
+                one.weight / weights_ *
+                boost::math::cdf(boost::math::students_t(one.freedom), (log_value - one.middle) / one.spread);
+        return below;
+    }
+
+    double quantile(double share) const {
+        double low = 1e300, high = -1e300;
+        for (const Part &one : parts_) {
+            const double own =
+                one.middle + one.spread * boost::math::quantile(boost::math::students_t(one.freedom), share);
+            low = std::min(low, own), high = std::max(high, own);
+        }
+        if (high - low < 1e-12 * (1 + std::abs(low))) return std::exp(low);
+        const auto off = [&](double log_value) { return share_below(log_value) - share; };
+        low -= 1e-9, high += 1e-9;
+        std::uintmax_t most = 60;
+        const auto [from, to] = boost::math::tools::toms748_solve(
+            off, low, high, boost::math::tools::eps_tolerance<double>(40), most);
+        return std::exp((from + to) / 2);
+    }
+
+  private:
+    struct Part {
         double middle, spread, weight, freedom;
     };
-    std::vector<Here> here;
-    double weights = 0;
+    std::vector<Part> parts_;
+    double weights_ = 0;
+};
+
+Forecaster::Mixture Forecaster::mixture_at(const Sizes &sizes) const {
+    Mixture mixture;
     for (const Component &one : components_) {
         const std::size_t count = one.curves.size();
         std::vector<double> curve(count);
@@ -111,28 +152,17 @@ std::optional<Forecast> Forecaster::at(const Sizes &sizes) const {
                 variance += curve[j] / value * one.covariance[j * count + k] * (curve[k] / value);
         // What is known from the start needs no Student's tails (Welch and Satterthwaite).
         const double estimated = std::max(variance, 0.0) + one.estimated, all = estimated + one.known;
-        here.push_back({std::log(value) + one.anchor, std::sqrt(all), one.weight,
-                        one.freedom * std::min(std::pow(all / std::max(estimated, 1e-300), 2), 1e6)});
-        weights += one.weight;
+        mixture.add(std::log(value) + one.anchor, std::sqrt(all), one.weight,
+                    one.freedom * std::min(std::pow(all / std::max(estimated, 1e-300), 2), 1e6));
     }
-    if (here.empty()) return std::nullopt;
-    const auto quantile_of = [&](double share) {
-        double low = 1e300, high = -1e300;
-        for (const Here &one : here)
-            low = std::min(low, one.middle - 60 * one.spread),
-            high = std::max(high, one.middle + 60 * one.spread);
-        for (int i = 0; i < 100; ++i) {
-            const double middle = (low + high) / 2;
-            double below = 0;
-            for (const Here &one : here)
-                below += one.weight / weights *
-                         boost::math::cdf(boost::math::students_t(one.freedom),
-                                          (middle - one.middle) / one.spread);
-            (below < share ? low : high) = middle;
-        }
-        return std::exp((low + high) / 2);
-    };
-    Forecast forecast{quantile_of(0.5), {quantile_of(0.05), quantile_of(0.95)}, 1};
+    return mixture;
+}
+
+std::optional<Forecast> Forecaster::at(const Sizes &sizes) const {
+    const Mixture mixture = mixture_at(sizes);
+    if (mixture.empty()) return std::nullopt;
+    Forecast forecast{
+        mixture.quantile(0.5), {mixture.quantile(least_share), mixture.quantile(1 - least_share)}, 1};
     for (const auto &[name, size] : sizes)
         if (const auto found = largest_.find(name); found != largest_.end())
             forecast.beyond = std::max(forecast.beyond, size / std::max(found->second, 1.0));
@@ -143,12 +173,14 @@ std::optional<Forecaster::Largest> Forecaster::largest_within(double limit, cons
                                                               const Sizes &others) const {
     if (components_.empty()) return std::nullopt;
     constexpr double farthest = 1e15;
-    const auto largest = [&](auto value_of) -> double {
+    const double log_limit = std::log(limit);
+    // The quantile of that share is within the limit where as large a share lies below it.
+    const auto largest = [&](double share) -> double {
         const auto within = [&](double size) {
             Sizes sizes = others;
             sizes[along] = size;
-            const auto forecast = at(sizes);
-            return forecast && value_of(*forecast) <= limit;
+            const Mixture mixture = mixture_at(sizes);
+            return !mixture.empty() && mixture.share_below(log_limit) >= share;
         };
         // Below what was measured start-up is all there is, and curves may end below 0.
         const auto least = smallest_.find(along);
@@ -168,9 +200,8 @@ std::optional<Forecaster::Largest> Forecaster::largest_within(double limit, cons
         return std::floor(low + 1e-6);
     };
     Largest found;
-    found.size = largest([](const Forecast &f) { return f.value; });
-    found.interval = {largest([](const Forecast &f) { return f.interval.second; }),
-                      largest([](const Forecast &f) { return f.interval.first; })};
+    found.size = largest(0.5);
+    found.interval = {largest(1 - least_share), largest(least_share)};
     if (found.size == 0) return std::nullopt;
     if (const auto measured = largest_.find(along); measured != largest_.end())
         found.beyond = std::max(1.0, found.size / std::max(measured->second, 1.0));

@@ -36,6 +36,7 @@ class Forecaster {
     std::optional<Largest> largest_within(double limit, const std::string &along, const Sizes &others) const;
 
   private:
+    class Mixture;
     struct Component {
         std::vector<Expression> curves;
         std::vector<double> factors;
@@ -45,6 +46,7 @@ class Forecaster {
         double estimated = 0, known = 0; // variances of ln value at no distance
         double freedom = 3;              // of the estimated one
     };
+    Mixture mixture_at(const Sizes &sizes) const;
     void add(const std::vector<Term> &terms, double chi2, double weight, const std::vector<Sizes> &places,
              const std::vector<Located> &points, Noise noise);
 

@@ -1,0 +1,237 @@
+#include "core/plan/climb.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iron {
+
+namespace {
+
+constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than the others
+constexpr std::size_t sizes_below = 12; // wanted in all, where it goes below the ladder
+// Of the budget: so long there is climbing, and so long for the sake of a verdict.
+constexpr double climbs_until = 0.6, climbs_on_until = 0.8;
+constexpr double as_dear = 1.5;      // times: a cost that is level
+constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
+
+} // namespace
+
+Climb::Climb(const Ledger &ledger, int solution, int shape, int line)
+    : ledger_(&ledger),
+      sizes_(&ledger.options.lines[static_cast<std::size_t>(line)].sizes), at_{solution, shape, line, 0} {
+    level_ = ledger.options.level.contains({shape, line});
+    climbing_ = !sizes_->empty() && !plan().last_resort && !(level_ && line != 0);
+    if (sizes_->empty()) return;
+    aim_ = at_.size = sizes_->front();
+    if (climbing_) take();
+}
+
+double Climb::until_s() const {
+    return (up_to_ > 0 || longer_ ? climbs_on_until : climbs_until) * ledger_->options.budget_s;
+}
+
+bool Climb::counts_here() const { return count_s_ <= usual_s() || up_to_ > 0 || seen_.size() % 2 == 0; }
+
+// Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little.
+bool Climb::stays_short() const {
+    const bool exponential = !seen_.empty() && largest_ <= largest_exponential;
+    return seen_.size() + (exponential ? plan().below.size() : 0) < sizes_wanted;
+}
+
+bool Climb::affordable(double size) const {
+    if (size >= ceiling_) return false;
+    const PlanOptions &options = ledger_->options;
+    const double call = costs_.expected(size), elapsed_s = ledger_->elapsed_s;
+    // A verdict needs it: a tenth of what is left, over all generations, may go into a size.
+    if (up_to_ > 0)
+        return call * 2 * (options.generations - ledger_->generation) < 0.1 * (options.budget_s - elapsed_s);
+    const double limit = stays_short() && elapsed_s < options.budget_s / 2 ? 5 * usual_s() : usual_s();
+    double load = 0;
+    if (!seen_.empty())
+        if (const auto last = ledger_->cells.find({at_.solution, at_.shape, at_.line, seen_.back().first});
+            last != ledger_->cells.end())
+            load = 2 * (last->second.load_s + last->second.count_s);
+    // What is dear from the start and stays level (a whole program's start-up) is worth going on with.
+    const bool level = !seen_.empty() && seen_.front().second > limit / 2 &&
+                       last_s() < as_dear * seen_.front().second && last_s() < 0.1 * options.budget_s;
+    const double until = longer_ ? climbs_on_until : climbs_until;
+    // What no smaller size is cheaper than is tried whatever it costs: nothing is known without.
+    const bool smallest = costs_.empty() || size <= (plan().below.empty() ? *sizes_ : plan().below).front() ||
+                          (seen_.empty() && call <= as_dear * costs_.least_s());
+    if (smallest && !ledger_->read_anything_of(at_.solution)) return true; // no solution is left unread
+    return (call <= limit || level || smallest) && elapsed_s + call + load < until * options.budget_s;
+}
+
+bool Climb::take_closer() {
+    if (closer_.empty()) return false;
+    aim_ = closer_.back();
+    closer_.pop_back();
+    return true;
+}
+
+void Climb::take() {
+    at_.size = aim_;
+    probing_ = false;
+    if (costs_.empty()) {
+        const std::vector<double> &below = plan().below;
+        if (below.empty() || down_) return;
+        probing_ = true;
+        at_.size = below.front();
+        return;
+    }
+    const double most = probe_share * ledger_->options.budget_s;
+    if (costs_.at_most(aim_) <= most) return;
+    double between = std::floor(costs_.largest_size()) + 1;
+    if (between >= aim_) return;
+    while (between + 1 < aim_ && costs_.at_most(between + 1) <= most)
+        ++between;
+    probing_ = true;
+    at_.size = between;
+}
+
+// Takes the size aimed at, or where that is too dear what lies below it.
+void Climb::settle() {
+    if (affordable(aim_)) return take();
+    if (seen_.empty()) return go_down();
+    const double last = seen_.back().first, too_dear = aim_;
+    closer_.clear();
+    if (rung_ > 0) --rung_; // where a later climb goes on
+    if (seen_.size() < sizes_wanted && up_to_ == 0 && !down_) {
+        const double stride = std::max(1.0, std::floor((too_dear - last) / 5));
+        for (double size = last + stride; size < too_dear; size += stride)
+            closer_.push_back(size);
+        std::reverse(closer_.begin(), closer_.end());
+    }
+    if (take_closer() && affordable(aim_)) return take();
+    end();
+}
+
+void Climb::aim() {
+    if (down_) {
+        if (take_closer() && affordable(aim_)) return take();
+        climbing_ = false;
+        return;
+    }
+    if (!take_closer()) {
+        if (rung_ + 1 >= sizes_->size()) return end();
+        if (up_to_ > 0 && !seen_.empty() && seen_.back().first >= up_to_) return end();
+        // Dear calls take every third rung; dear counts every second on the way to a size that decides.
+        const double dear = usual_s();
+        const std::size_t stride = up_to_ > 0 ? 1 + (count_s_ > dear) : last_s() > dear ? 3 : 1;
+        rung_ = std::min(rung_ + stride, sizes_->size() - 1);
+        aim_ = (*sizes_)[rung_];
+    }
+    settle();
+}
+
+// A series that is still short at its top is exponential, or nearly: it goes on below the ladder.
+void Climb::end() {
+    climbing_ = false;
+    if (down_ || up_to_ > 0 || seen_.size() >= sizes_wanted) return;
+    go_down();
+}
+
+void Climb::go_down() {
+    climbing_ = false;
+    closer_.clear();
+    if (down_) return;
+    down_ = true;
+    const std::vector<double> &below = plan().below;
+    const double top = std::min(seen_.empty() ? aim_ : seen_.front().first, ceiling_);
+    const auto above = std::lower_bound(below.begin(), below.end(), top);
+    std::size_t wanted = static_cast<std::size_t>(above - below.begin());
+    if (!seen_.empty()) wanted = std::min(wanted, sizes_below - seen_.size());
+    closer_.assign(above - static_cast<long>(wanted), above);
+    std::reverse(closer_.begin(), closer_.end()); // up from the smallest
+    climbing_ = true;
+    aim();
+}
+
+void Climb::told_probe(double size, double call_s) {
+    costs_.read(size, call_s);
+    settle();
+}
+
+void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
+    costs_.read(size, call_s);
+    if (!goes_on || !climbing_ || at_.size != size) return;
+    step_s_ = cost_s;
+    seen_.push_back({size, call_s});
+    largest_ = std::max(largest_, size);
+    if (!level_) return aim();
+    climbing_ = false; // it is the same at every size
+    largest_ = sizes_->back();
+}
+
+void Climb::told_count(double cost_s) {
+    count_s_ = cost_s;
+    step_s_ += cost_s;
+}
+
+void Climb::told_failure(double size, double after_s) {
+    ceiling_ = std::min(ceiling_, size);
+    failed_ = true;
+    if (after_s > 0) costs_.stopped(size, after_s);
+    std::erase_if(seen_, [&](const auto &one) { return one.first >= size; });
+    largest_ = 0;
+    for (const auto &[there, call_s] : seen_)
+        largest_ = std::max(largest_, there);
+    std::erase_if(closer_, [&](double one) { return one >= size; });
+    if (!climbing_ || (aim_ < size && at_.size < size)) return;
+    if (down_)
+        climbing_ = false; // below it all came first
+    else if (seen_.empty())
+        go_down();
+    else
+        settle(); // aimed at what is out of reach now: what lies below it
+}
+
+void Climb::hint(double size, double call_s) {
+    costs_.read(size, call_s);
+    if (climbing_ && seen_.empty() && !sizes_->empty()) settle(); // a probe may be needless now
+}
+
+void Climb::recall(double size, double call_s) {
+    costs_.read(size, call_s);
+    const auto at = std::lower_bound(seen_.begin(), seen_.end(), size,
+                                     [](const auto &one, double value) { return one.first < value; });
+    if (at == seen_.end() || at->first != size) seen_.insert(at, {size, call_s});
+    aim_ = at_.size = largest_ = seen_.back().first;
+    while (rung_ + 1 < sizes_->size() && (*sizes_)[rung_ + 1] <= at_.size)
+        ++rung_;
+}
+
+void Climb::go_on() {
+    if (seen_.empty() || failed_ || level_) return;
+    climbing_ = true;
+    aim();
+}
+
+void Climb::begin() {
+    climbing_ = !sizes_->empty() && sizes_->front() < ceiling_;
+    if (climbing_) take();
+}
+
+void Climb::cut_off_by_the_clock() {
+    climbing_ = false;
+    cut_off_ = true;
+}
+
+bool Climb::climb_longer() {
+    if (!cut_off_ || longer_ || failed_ || ledger_->elapsed_s >= climbs_on_until * ledger_->options.budget_s)
+        return false;
+    return climbing_ = longer_ = true;
+}
+
+bool Climb::climb_to(double size) {
+    // Once there, what should decide may have turned out to lie much higher.
+    if (!(size > 2 * up_to_) || at_.line != 0 || down_ || failed_ || seen_.empty() ||
+        ledger_->elapsed_s > climbs_on_until * ledger_->options.budget_s)
+        return false;
+    up_to_ = size;
+    climbing_ = true;
+    aim();
+    return climbing_;
+}
+
+} // namespace iron

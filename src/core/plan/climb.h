@@ -1,0 +1,92 @@
+// One series' way up a line: from the smallest size that is measured, as far as its calls stay affordable.
+#pragma once
+
+#include <optional>
+#include <vector>
+
+#include "core/plan/cost.h"
+#include "core/plan/ledger.h"
+
+namespace iron {
+
+class Climb {
+  public:
+    Climb(const Ledger &ledger, int solution, int shape, int line);
+
+    bool climbing() const { return climbing_; }
+    // What to do next, as long as it is climbing: a probe or a size to read.
+    Cell at() const { return at_; }
+    bool probes() const { return probing_; }
+    bool goes_down() const { return down_; } // fills up below the ladder
+    int line() const { return at_.line; }
+    std::size_t rung() const { return rung_; }
+
+    double largest() const { return largest_; } // size that was read
+    double last_s() const { return seen_.empty() ? 0 : seen_.back().second; }
+    double step_s() const { return step_s_; }   // what the last size took, counting included
+    double count_s() const { return count_s_; } // what the last counted call took, all of it
+    double expected_s() const { return costs_.expected(at_.size); }
+    const std::vector<std::pair<double, double>> &seen() const { return seen_; } // (size, call_s)
+
+    // Until then it may climb, as seconds of the budget.
+    double until_s() const;
+    // Dear counts (a process for each) are taken at every second size, or at the few that a verdict needs.
+    bool counts_here() const;
+
+    // `goes_on`: while the planner climbs; later readings change nothing here.
+    void told_probe(double size, double call_s);
+    void told_time(double size, double call_s, double cost_s, bool goes_on);
+    void told_count(double cost_s);
+    // Nothing from this size on can be read; `after_s`: where a call was stopped by the clock, else 0. A
+    // series that has read nothing yet goes down.
+    void told_failure(double size, double after_s);
+
+    // What a call took there, known from elsewhere.
+    void hint(double size, double call_s);
+    void recall(double size, double call_s);
+    // From where an earlier session stopped.
+    void go_on();
+
+    void stop() { climbing_ = false; }
+    void cut_off_by_the_clock();
+    // Its verdict is open: on where the clock cut it off, or towards a size that should decide. Whether there
+    // is anything new to climb for.
+    bool climb_longer();
+    bool climb_to(double size);
+    // On a last resort: from now on.
+    void begin();
+
+  private:
+    const PlanLine &plan() const { return ledger_->options.lines[static_cast<std::size_t>(at_.line)]; }
+    double usual_s() const { return ledger_->options.budget_s / 300; }
+    bool stays_short() const;
+    bool affordable(double size) const;
+    void aim(); // sets the next size, or ends
+    void settle();
+    void take(); // the size aimed at, or a probe on the way to it
+    void go_down();
+    void end();
+    bool take_closer();
+
+    const Ledger *ledger_;
+    const std::vector<double> *sizes_;
+    Cell at_;
+    double aim_ = 0; // the size to be read next, probes on the way to it
+    bool climbing_ = true;
+    bool probing_ = false;
+    bool down_ = false;
+    bool level_ = false; // nothing changes along the line
+    double up_to_ = 0;   // climbing on for the sake of a verdict
+    bool failed_ = false;
+    double ceiling_ = 1e300; // nothing from here on can be read
+    bool cut_off_ = false;   // by the clock
+    bool longer_ = false;    // and went on since its verdict does not stand
+    double count_s_ = 0, step_s_ = 0;
+    std::size_t rung_ = 0;
+    std::vector<double> closer_; // sizes put in between, largest first
+    std::vector<std::pair<double, double>> seen_;
+    CallCosts costs_;
+    double largest_ = 0;
+};
+
+} // namespace iron

@@ -1,0 +1,187 @@
+#include "core/plan/climbing.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iron {
+
+namespace {
+
+constexpr double little_share = 1e-3;   // of the budget: a step that costs next to nothing
+constexpr double ahead_of_others = 0.4; // of the budget: so long the first line goes alone, then urgent ones
+
+} // namespace
+
+Climbing::Climbing(Ledger &ledger) : ledger_(ledger) {
+    const PlanOptions &options = ledger.options;
+    for (int solution = 0; solution < options.solutions; ++solution)
+        for (int shape = 0; shape < options.shapes; ++shape)
+            for (int line = 0; line < static_cast<int>(options.lines.size()); ++line)
+                climbs_.emplace_back(ledger, solution, shape, line);
+}
+
+Climb &Climbing::of(const Cell &cell) {
+    const PlanOptions &options = ledger_.options;
+    const int lines = static_cast<int>(options.lines.size());
+    return climbs_[static_cast<std::size_t>((cell.solution * options.shapes + cell.shape) * lines +
+                                            cell.line)];
+}
+
+// On other lines than the first: whether its solution has not yet come so far there. Ends the climb where it
+// never will.
+bool Climbing::has_to_wait(Climb &climb) {
+    const std::vector<double> &on_first =
+        ledger_.options.lines[static_cast<std::size_t>(climb.line())].on_first;
+    if (climb.line() == 0 || climb.rung() >= on_first.size()) return false;
+    const Climb &main = main_of(climb);
+    if (main.largest() >= on_first[climb.rung()]) return false;
+    if (!main.climbing()) climb.stop();
+    return true;
+}
+
+// On an urgent line the fast solutions first, each to its end. Else a step that costs next to nothing is
+// taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then those with
+// the fewest sizes, so that all come up together, but a step of twice the cost waits for one size more.
+double Climbing::turn_of(const Climb &climb, bool urgent_alone) {
+    if (urgent_alone) {
+        const Climb &main = main_of(climb);
+        return -1 / (1e-12 + main.last_s() / std::max(main.largest(), 1.0));
+    }
+    const auto sizes = static_cast<double>(climb.seen().size());
+    const double little = ledger_.options.budget_s * little_share;
+    constexpr double many = 1e6;
+    const double cost = std::max(climb.step_s(), climb.expected_s());
+    // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
+    if (climb.seen().empty()) return many + std::max(0.0, std::log2(std::max(cost, 1e-12) / little));
+    return cost <= little ? sizes : many + sizes + std::log2(cost / little);
+}
+
+// The one whose turn_of() is least, chance deciding among equals; null where nobody climbs.
+Climb *Climbing::whose_turn(std::mt19937_64 &random) {
+    // The first line tells what is affordable, and most verdicts rest on it: it goes ahead.
+    // The others get what is left of the climb, whatever the urgent ones still want.
+    const bool ahead = ledger_.elapsed_s < ahead_of_others * ledger_.options.budget_s;
+    const bool main_alone = ahead && std::any_of(climbs_.begin(), climbs_.end(), [](const Climb &climb) {
+                                return climb.climbing() && climb.line() == 0;
+                            });
+    const bool urgent_alone =
+        ahead && !main_alone && std::any_of(climbs_.begin(), climbs_.end(), [&](Climb &climb) {
+            return climb.climbing() && is_urgent(climb) && !has_to_wait(climb);
+        });
+    std::vector<Climb *> first;
+    double earliest = 0;
+    for (Climb &climb : climbs_) {
+        if (!climb.climbing()) continue;
+        if (ledger_.elapsed_s > climb.until_s() && ledger_.read_anything_of(climb.at().solution)) {
+            climb.cut_off_by_the_clock();
+            continue;
+        }
+        if ((main_alone && climb.line() != 0) || has_to_wait(climb)) continue;
+        if (urgent_alone && climb.line() != 0 && !is_urgent(climb)) continue;
+        // Costs next to nothing, and the series would stay short without.
+        if (climb.goes_down() && climb.expected_s() <= ledger_.options.budget_s * little_share) return &climb;
+        const double turn = turn_of(climb, urgent_alone);
+        if (!first.empty() && turn > earliest) continue;
+        if (!first.empty() && turn < earliest) first.clear();
+        earliest = turn;
+        first.push_back(&climb);
+    }
+    return first.empty() ? nullptr : first[random() % first.size()];
+}
+
+// A series that came to nothing on every line begins at the smallest sizes of all.
+bool Climbing::try_last_resorts() {
+    if (last_resorts_tried_ || climbs_.empty()) return false;
+    last_resorts_tried_ = true;
+    const std::size_t lines = ledger_.options.lines.size();
+    bool any = false;
+    for (std::size_t series = 0; series + lines <= climbs_.size(); series += lines) {
+        const auto begin = climbs_.begin() + static_cast<long>(series),
+                   end = begin + static_cast<long>(lines);
+        if (std::any_of(begin, end, [](const Climb &climb) { return !climb.seen().empty(); })) continue;
+        for (auto climb = begin; climb != end; ++climb)
+            if (ledger_.options.lines[static_cast<std::size_t>(climb->line())].last_resort) {
+                climb->begin();
+                any = any || climb->climbing();
+            }
+    }
+    return any;
+}
+
+Next Climbing::next(std::mt19937_64 &random) {
+    while (!queue_.empty()) { // the counting that goes with a cell just timed
+        const Next step = queue_.back();
+        queue_.pop_back();
+        if (ledger_.cells.contains(step.cell)) return step;
+    }
+    const Climb *chosen = whose_turn(random);
+    if (!chosen && try_last_resorts()) chosen = whose_turn(random);
+    if (!chosen) return {};
+    const Climb &climb = *chosen;
+    const Cell cell = climb.at();
+    if (climb.probes()) return ledger_.issue(Task::probe, cell);
+    const bool counted = ledger_.options.counted[static_cast<std::size_t>(cell.solution)];
+    CellRecord &record = ledger_.cells[cell];
+    record.loaded = true;
+    record.has_count = true;
+    record.uncounted = counted && !climb.counts_here();
+    if (counted && climb.counts_here()) queue_.push_back(ledger_.issue(Task::count, cell));
+    return ledger_.issue(Task::time, cell);
+}
+
+bool Climbing::go_on_for_verdicts() {
+    bool any = false;
+    for (Climb &climb : climbs_) {
+        const auto need = ledger_.needs.find({climb.at().solution, climb.at().shape});
+        if (need == ledger_.needs.end() || need->second.decided) continue;
+        any = climb.climb_longer() || any;
+        any = climb.climb_to(need->second.up_to) || any;
+    }
+    return any;
+}
+
+void Climbing::count_what_was_left_out(const Climb &climb, std::vector<Next> &queue) const {
+    for (const auto &[size, call_s] : climb.seen()) {
+        Cell cell = climb.at();
+        cell.size = size;
+        const auto found = ledger_.cells.find(cell);
+        if (found == ledger_.cells.end() || !found->second.uncounted) continue;
+        found->second.uncounted = false;
+        queue.push_back({Task::count, cell, ledger_.generation, 0});
+    }
+}
+
+void Climbing::told_probe(const Cell &cell, double call_s) { of(cell).told_probe(cell.size, call_s); }
+
+void Climbing::told_time(const Cell &cell, double call_s, double cost_s, bool climbs) {
+    of(cell).told_time(cell.size, call_s, cost_s, climbs);
+    if (cell.line != 0) return;
+    // The other lines cross the first: there their cost is known.
+    for (int line = 1; line < static_cast<int>(ledger_.options.lines.size()); ++line) {
+        const auto &meets = ledger_.options.lines[static_cast<std::size_t>(line)].meets;
+        if (meets && meets->second == cell.size)
+            of({cell.solution, cell.shape, line, 0}).hint(meets->first, call_s);
+    }
+}
+
+void Climbing::told_count(const Cell &cell, double cost_s, bool climbs) {
+    Climb &climb = of(cell);
+    climb.told_count(cost_s);
+    // Only the first was dear, by what was started for it.
+    if (climbs && cost_s <= ledger_.options.budget_s / 300) count_what_was_left_out(climb, queue_);
+}
+
+void Climbing::told_failure(const Cell &cell, double after_s) { of(cell).told_failure(cell.size, after_s); }
+
+void Climbing::go_on() {
+    for (Climb &climb : climbs_)
+        climb.go_on();
+}
+
+void Climbing::stop() {
+    for (Climb &climb : climbs_)
+        climb.stop();
+    queue_.clear();
+}
+
+} // namespace iron

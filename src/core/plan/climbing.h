@@ -1,0 +1,52 @@
+// The first stage: every series goes up its lines. Whose turn it is, and which lines wait for others.
+#pragma once
+
+#include <random>
+#include <vector>
+
+#include "core/plan/climb.h"
+
+namespace iron {
+
+class Climbing {
+  public:
+    explicit Climbing(Ledger &ledger);
+
+    // `stop`: nobody climbs now.
+    Next next(std::mt19937_64 &random);
+    // Where verdicts are open: those that go on. Whether any does.
+    bool go_on_for_verdicts();
+    // Sizes of a series left out while its counts were dear, now queued.
+    void count_what_was_left_out(const Climb &climb, std::vector<Next> &queue) const;
+
+    void told_probe(const Cell &cell, double call_s);
+    void told_time(const Cell &cell, double call_s, double cost_s, bool climbs);
+    void told_count(const Cell &cell, double cost_s, bool climbs);
+    void told_failure(const Cell &cell, double after_s);
+
+    // Of an earlier session, then all go on under the new budget.
+    void recall(const Cell &cell, double call_s) { of(cell).recall(cell.size, call_s); }
+    void hint(const Cell &cell, double call_s) { of(cell).hint(cell.size, call_s); }
+    void go_on();
+    void stop();
+
+    const std::vector<Climb> &all() const { return climbs_; }
+
+  private:
+    Climb &of(const Cell &cell);
+    const Climb &main_of(const Climb &climb) { return of({climb.at().solution, climb.at().shape, 0, 0}); }
+    bool has_to_wait(Climb &climb);
+    double turn_of(const Climb &climb, bool urgent_alone);
+    Climb *whose_turn(std::mt19937_64 &random);
+    bool try_last_resorts();
+    bool is_urgent(const Climb &climb) const {
+        return ledger_.options.lines[static_cast<std::size_t>(climb.line())].urgent;
+    }
+
+    Ledger &ledger_;
+    std::vector<Climb> climbs_;
+    std::vector<Next> queue_; // counts that go with cells just timed
+    bool last_resorts_tried_ = false;
+};
+
+} // namespace iron

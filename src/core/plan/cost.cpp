@@ -1,0 +1,61 @@
+#include "core/plan/cost.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace iron {
+
+namespace {
+
+constexpr double grain_s = 20e-6;     // too little, or the clock's own grain
+constexpr double least_unit_s = 1e-9; // of exponential work
+constexpr double hidden_share = 0.1;  // of a level time, that work may hide in
+constexpr double shows = 1.5;         // times the least: growth
+
+} // namespace
+
+void CallCosts::read(double size, double call_s) {
+    const auto at = std::lower_bound(read_.begin(), read_.end(), size,
+                                     [](const auto &one, double value) { return one.first < value; });
+    if (at != read_.end() && at->first == size)
+        at->second = std::min(at->second, call_s);
+    else
+        read_.insert(at, {size, call_s});
+}
+
+double CallCosts::least_s() const {
+    double least = read_.empty() ? 0 : read_.front().second;
+    for (const auto &[size, call_s] : read_)
+        least = std::min(least, call_s);
+    return least;
+}
+
+double CallCosts::expected(double size) const {
+    if (read_.empty()) return 0;
+    // From the place below; beyond it nothing is known, or a call that was stopped says enough.
+    auto above = std::upper_bound(read_.begin(), read_.end(), size,
+                                  [](double value, const auto &one) { return value < one.first; });
+    if (above == read_.begin()) return above->second;
+    const auto &[last_size, last_call] = *std::prev(above);
+    if (last_size == size) return last_call;
+    if (above == read_.begin() + 1 || last_call < grain_s) return last_call * size / std::max(last_size, 1.0);
+    const auto &[before_size, before_call] = *(above - std::min<long>(3, above - read_.begin()));
+    const double ratio = std::log(std::max(last_call, 1e-9) / std::max(before_call, 1e-9));
+    const double power = ratio / std::log(std::max(last_size, 1.0) / std::max(before_size, 0.5));
+    const double as_power = last_call * std::pow(size / std::max(last_size, 1.0), std::max(power, 0.0));
+    if (last_size > largest_exponential) return as_power;
+    return std::max(as_power, last_call * std::exp(ratio / (last_size - before_size) * (size - last_size)));
+}
+
+double CallCosts::at_most(double size) const {
+    if (read_.empty() || read_.back().first >= size || read_.back().first >= largest_exponential) return 0;
+    const auto &[last_size, last_call] = read_.back();
+    if (read_.size() > 1 && last_call > grain_s && last_call > shows * least_s()) return 0;
+    const bool level = read_.size() > 1 && last_call > grain_s; // a start-up, most of it
+    const double hidden = level ? hidden_share * last_call : last_call;
+    const double base =
+        std::min(size, std::pow(std::max(hidden / least_unit_s, 1.0), 1 / std::max(last_size, 1.0)));
+    return hidden * std::pow(base, size - last_size);
+}
+
+} // namespace iron

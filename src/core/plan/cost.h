@@ -1,0 +1,36 @@
+// What a call will cost at a size, told from smaller ones.
+#pragma once
+
+#include <utility>
+#include <vector>
+
+namespace iron {
+
+// Above it nothing that grows exponentially can be measured.
+constexpr double largest_exponential = 64;
+
+class CallCosts {
+  public:
+    // A call took so many seconds there; the least counts where several are told.
+    void read(double size, double call_s);
+    // A call was stopped after so many seconds: it takes longer.
+    void stopped(double size, double after_s) { read(size, 2 * after_s); }
+
+    bool empty() const { return read_.empty(); }
+    double largest_size() const { return read_.empty() ? 0 : read_.back().first; }
+    double least_s() const; // anywhere; 0 where nothing was read
+    double last_s() const { return read_.empty() ? 0 : read_.back().second; }
+
+    // By the last rise, read as a power and as an exponential: the dearer one. 0 where nothing was read.
+    double expected(double size) const;
+
+    // What it may cost at the most while no growth shows yet: at small sizes a start-up, or the clock's
+    // grain, hides exponential work of which every unit takes a nanosecond or more. 0 where growth shows, or
+    // the sizes are too large for such work.
+    double at_most(double size) const;
+
+  private:
+    std::vector<std::pair<double, double>> read_; // (size, seconds), by size
+};
+
+} // namespace iron

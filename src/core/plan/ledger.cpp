@@ -1,0 +1,59 @@
+#include "core/plan/ledger.h"
+
+#include <algorithm>
+
+namespace iron {
+
+bool Ledger::undecided(const Cell &cell) const {
+    const auto found = needs.find({cell.solution, cell.shape});
+    return found == needs.end() || !found->second.decided;
+}
+
+bool Ledger::wants_inputs(const Cell &cell) const {
+    const auto found = needs.find({cell.solution, cell.shape});
+    return found != needs.end() && found->second.more_inputs;
+}
+
+bool Ledger::all_decided() const {
+    return !needs.empty() && std::none_of(cells.begin(), cells.end(),
+                                          [&](const auto &entry) { return undecided(entry.first); });
+}
+
+bool Ledger::read_anything_of(int solution) const {
+    for (auto entry = cells.lower_bound({solution, 0, 0, -1e300});
+         entry != cells.end() && entry->first.solution == solution; ++entry)
+        if (entry->second.passes > 0) return true;
+    return false;
+}
+
+bool Ledger::counted_again(const CellRecord &record) const {
+    return !record.uncounted && record.count_s <= options.budget_s / 3000;
+}
+
+void Ledger::told_time(const Cell &cell, double call_s, double cost_s) {
+    CellRecord &record = cells[cell];
+    const bool first = record.call_s == 0;
+    record.call_s = call_s;
+    record.pass_s = first ? std::max(call_s, 3e-4) : (record.loaded ? cost_s : record.pass_s);
+    if (first || !record.loaded) record.load_s = std::max(0.0, cost_s - record.pass_s);
+    record.loaded = true;
+    ++record.passes;
+    record.timed_s += std::max(call_s, 1e-4);
+}
+
+void Ledger::told_count(const Cell &cell, double cost_s) {
+    if (const auto found = cells.find(cell); found != cells.end()) {
+        found->second.count_s = cost_s;
+        found->second.has_count = true;
+    }
+}
+
+void Ledger::drop_from(const Cell &cell) {
+    std::erase_if(cells, [&](const auto &entry) {
+        const Cell &other = entry.first;
+        return other.solution == cell.solution && other.shape == cell.shape && other.line == cell.line &&
+               other.size >= cell.size;
+    });
+}
+
+} // namespace iron

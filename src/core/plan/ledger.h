@@ -1,0 +1,53 @@
+// What was read of every cell and what it cost, and which verdicts are open: what all stages plan by.
+#pragma once
+
+#include <map>
+#include <utility>
+#include <vector>
+
+#include "core/plan/plan.h"
+
+namespace iron {
+
+struct CellRecord {
+    double call_s = 0;
+    double load_s = 0; // first pass, less the call
+    double pass_s = 0; // later passes
+    double count_s = 0;
+    bool loaded = false;          // in this generation
+    int passes = 0;               // in this generation
+    double timed_s = 0;           // by them
+    bool has_count = false;       // or needs none
+    bool uncounted = false;       // left out, since counts were dear
+    bool every_generation = true; // not thinned out
+};
+
+struct Ledger {
+    explicit Ledger(PlanOptions given) : options(std::move(given)) {
+        options.counted.resize(static_cast<std::size_t>(options.solutions), false);
+    }
+
+    PlanOptions options;
+    std::map<Cell, CellRecord> cells;
+    std::map<std::pair<int, int>, Need> needs; // by solution and shape
+    int generation = 0;
+    int round = 0;
+    double elapsed_s = 0;
+
+    bool undecided(const Cell &cell) const;
+    bool wants_inputs(const Cell &cell) const;
+    // Told, and none is open on a cell that was read.
+    bool all_decided() const;
+    bool read_anything_of(int solution) const;
+    // In every generation: its counts are not dear.
+    bool counted_again(const CellRecord &record) const;
+
+    void told_time(const Cell &cell, double call_s, double cost_s);
+    void told_count(const Cell &cell, double cost_s);
+    // Cells of that series and line from this size on are no more.
+    void drop_from(const Cell &cell);
+
+    Next issue(Task task, const Cell &cell) const { return {task, cell, generation, round}; }
+};
+
+} // namespace iron

@@ -1,0 +1,150 @@
+// C and C++: one compiler collection, the same receivers.
+#include <fmt/format.h>
+#include <sstream>
+
+#include "lab/languages/native.h"
+#include "records/files.h"
+
+namespace iron {
+
+namespace {
+
+// Those of the C++ library alone (adapters/cpp/tree_receiver.cpp).
+const char *const bulk_calls_of_cpp[] = {"_ZSt11_Hash_bytesPKvmm",
+                                         "_ZSt18_Rb_tree_incrementPSt18_Rb_tree_node_base",
+                                         "_ZSt18_Rb_tree_decrementPSt18_Rb_tree_node_base",
+                                         "_ZSt18_Rb_tree_incrementPKSt18_Rb_tree_node_base",
+                                         "_ZSt18_Rb_tree_decrementPKSt18_Rb_tree_node_base",
+                                         "_ZSt29_Rb_tree_insert_and_rebalancebPSt18_Rb_tree_node_baseS0_RS_"};
+
+// Before C++20 std::string's members lie compiled in the library, where no step is seen; with its assertions
+// on they are compiled with the solution.
+bool string_is_precompiled(const std::vector<std::string> &flags) {
+    std::string standard;
+    for (const std::string &flag : flags)
+        if (flag.starts_with("-std=")) standard = flag.substr(5);
+    return standard.empty() || standard.ends_with("11") || standard.ends_with("14") ||
+           standard.ends_with("17");
+}
+
+class CompiledByGcc : public Language {
+  public:
+    std::string no_counting(const Recipe &recipe) const override {
+        if (recipe.style == Style::program && !recipe.solution.run.empty())
+            return "it has a 'run' command of its own";
+        if (!recipe.solution.build.empty() && recipe.solution.build.find("{flags}") == std::string::npos)
+            return "its build command has no {flags}, so the step counters can't be built in";
+        return "";
+    }
+    bool counts_by_build() const override { return true; }
+    void make_counting(const Recipe &recipe, Runnable &runnable) const override {
+        let_native_count(recipe, runnable);
+    }
+
+    std::vector<std::string> start_command(const Recipe &,
+                                           const std::filesystem::path &program) const override {
+        return {program.string()};
+    }
+
+    std::vector<std::string> build_command(const Recipe &recipe) const override {
+        std::vector<std::string> command = {tools().front()};
+        command.insert(command.end(), recipe.solution.sources.begin(), recipe.solution.sources.end());
+        command.insert(command.end(), {"-o", "{output}"});
+        const std::vector<std::string> flags = build_flags(recipe), libraries = usual_libraries();
+        command.insert(command.end(), flags.begin(), flags.end());
+        command.insert(command.end(), libraries.begin(), libraries.end());
+        return command;
+    }
+
+    std::vector<std::string> build_flags(const Recipe &recipe) const override {
+        std::vector<std::string> flags = recipe.flags(usual_flags());
+        if (recipe.style == Style::function) flags.push_back("-I" + (recipe.adapters / adapter()).string());
+        flags.push_back(linked_in(recipe, "c/stack_watch.c"));
+        if (recipe.counting) {
+            flags.insert(flags.end(),
+                         {"-fprofile-arcs",
+                          recipe.solution.threads > 1 ? "-fprofile-update=atomic" : "-fprofile-update=single",
+                          linked_in(recipe, "cpp/step_receiver.cpp"),
+                          linked_in(recipe, "cpp/bulk_receiver.cpp")});
+            const std::vector<std::string> wrapped = wrapped_bulk_calls();
+            flags.insert(flags.end(), wrapped.begin(), wrapped.end());
+            count_library_of_its_own(recipe, flags);
+            if (recipe.style ==
+                Style::function) // bound at its first call, a library function would take stack
+                flags.insert(flags.end(), {linked_in(recipe, "cpp/space_receiver.cpp"), "-Wl,-z,now"});
+        }
+        if (recipe.solution.threads > 1) flags.push_back("-pthread");
+        return flags;
+    }
+
+    // Headers by their #include "…".
+    std::vector<std::filesystem::path> read_along(const std::filesystem::path &source) const override {
+        std::vector<std::filesystem::path> files;
+        std::istringstream lines(read_file(source));
+        for (std::string line; std::getline(lines, line);)
+            if (char header[256]; std::sscanf(line.c_str(), " # include \"%255[^\"]\"", header) == 1)
+                files.push_back(source.parent_path() / header);
+        return files;
+    }
+
+    std::vector<LastWords> last_words() const override {
+        return {{"std::bad_alloc", Outcome::over_memory},
+                {"std::bad_array_new_length", Outcome::over_memory}};
+    }
+
+  protected:
+    virtual std::string usual_flags() const = 0;
+    virtual std::vector<std::string> usual_libraries() const { return {}; }
+    virtual void count_library_of_its_own(const Recipe &, std::vector<std::string> &) const {}
+};
+
+class Cpp : public CompiledByGcc {
+  public:
+    std::string name() const override { return "C++"; }
+    std::vector<std::string> extensions() const override { return {".cpp", ".cc", ".cxx"}; }
+    std::string adapter() const override { return "cpp"; }
+    std::vector<std::string> tools() const override { return {"g++"}; }
+    std::string package() const override { return "g++"; }
+    std::pair<std::string, std::string> empty_program() const override {
+        return {"empty.cpp", "#include <iostream>\nint main() {}\n"};
+    }
+
+  protected:
+    std::string usual_flags() const override { return "-O2 -std=c++20"; }
+    void count_library_of_its_own(const Recipe &recipe, std::vector<std::string> &flags) const override {
+        flags.push_back(linked_in(recipe, "cpp/tree_receiver.cpp"));
+        for (const char *call : bulk_calls_of_cpp)
+            flags.push_back(fmt::format("-Wl,--wrap={}", call));
+        if (string_is_precompiled(flags)) flags.push_back("-D_GLIBCXX_ASSERTIONS");
+    }
+};
+
+class C : public CompiledByGcc {
+  public:
+    std::string name() const override { return "C"; }
+    std::vector<std::string> extensions() const override { return {".c"}; }
+    std::string adapter() const override { return "c"; }
+    std::vector<std::string> tools() const override { return {"gcc"}; }
+    std::string package() const override { return "gcc"; }
+    std::pair<std::string, std::string> empty_program() const override {
+        return {"empty.c", "int main(void) { return 0; }\n"};
+    }
+
+  protected:
+    std::string usual_flags() const override { return "-O2 -std=gnu17"; }
+    std::vector<std::string> usual_libraries() const override { return {"-lm"}; }
+};
+
+} // namespace
+
+const Language &language_cpp() {
+    static const Cpp language;
+    return language;
+}
+
+const Language &language_c() {
+    static const C language;
+    return language;
+}
+
+} // namespace iron

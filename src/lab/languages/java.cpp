@@ -1,0 +1,138 @@
+#include <algorithm>
+#include <fmt/format.h>
+#include <mutex>
+#include <regex>
+
+#include "core/error.h"
+#include "lab/languages/java.h"
+#include "records/digest.h"
+#include "records/files.h"
+
+namespace iron {
+
+namespace fs = std::filesystem;
+
+std::string main_class_of(const std::string &source_text) {
+    static const std::regex any_class(R"(\bclass\s+([A-Za-z_$][\w$]*))"),
+        public_class(R"(\bpublic\s+(?:final\s+)?class\s+([A-Za-z_$][\w$]*))");
+    std::string first;
+    for (std::sregex_iterator it(source_text.begin(), source_text.end(), any_class), end; it != end; ++it) {
+        if ((*it)[1] == "Main") return "Main";
+        if (first.empty()) first = (*it)[1];
+    }
+    std::smatch found;
+    if (std::regex_search(source_text, found, public_class)) return found[1];
+    return first;
+}
+
+namespace {
+
+// The agent and its counters, compiled and packed once.
+struct Jars {
+    fs::path agent, counters;
+};
+
+const char *const bytecode_library = "java.base/jdk.internal.org.objectweb.asm=ALL-UNNAMED";
+
+Jars jars_for(const Recipe &recipe) {
+    static std::mutex guard; // several solutions need them at once
+    const std::lock_guard lock(guard);
+    const auto jar = [&](const std::string &name, const std::vector<std::string> &exports) {
+        const fs::path source = recipe.adapters / "java" / (name + ".java");
+        std::vector<std::string> compile = {"javac", "-d", "{output}"};
+        compile.insert(compile.end(), exports.begin(), exports.end());
+        compile.push_back(source.string());
+        const Product classes = recipe.store.made(compile, recipe.adapters, {source}, "classes");
+        if (!classes.ok) throw Error(Category::not_possible, name + " can't be built: " + classes.message);
+        const Product packed = recipe.store.made({"jar", "--create", "--file", "{output}", "--manifest",
+                                                  (recipe.adapters / "java" / "StepAgent.mf").string(), "-C",
+                                                  classes.program.string(), "."},
+                                                 recipe.adapters, {source}, name + ".jar");
+        if (!packed.ok) throw Error(Category::not_possible, name + " can't be packed: " + packed.message);
+        return packed.program;
+    };
+    return {jar("StepAgent", {"--add-exports", bytecode_library}), jar("IronStopwatchCounters", {})};
+}
+
+class Java : public Language {
+  public:
+    std::string name() const override { return "Java"; }
+    std::vector<std::string> extensions() const override { return {".java"}; }
+    std::string adapter() const override { return "java"; }
+    std::vector<std::string> tools() const override { return {"javac", "java"}; }
+    std::string package() const override { return "default-jdk-headless"; }
+    std::pair<std::string, std::string> empty_program() const override {
+        return {"Empty.java", "class Empty { public static void main(String[] arguments) {} }\n"};
+    }
+
+    std::vector<std::string> build_command(const Recipe &recipe) const override {
+        std::vector<std::string> command = {"javac", "-d", "{output}"};
+        const std::vector<std::string> flags = build_flags(recipe);
+        command.insert(command.end(), flags.begin(), flags.end());
+        // javac insists that a public class and its file have one name: the source is laid beside under that
+        // name.
+        for (const std::string &source : recipe.solution.sources) {
+            const std::string text = read_file(recipe.problem.folder / source);
+            const fs::path named =
+                recipe.scratch / ("java-" + hex_digest(text)) / (main_class_of(text) + ".java");
+            write_file(named, text);
+            command.push_back(named.string());
+        }
+        return command;
+    }
+    std::vector<std::string> build_flags(const Recipe &recipe) const override {
+        std::vector<std::string> flags = recipe.flags("-encoding UTF-8");
+        if (recipe.style == Style::function)
+            flags.insert(flags.end(),
+                         {"-sourcepath", (recipe.adapters / adapter()).string(), "-implicit:class"});
+        return flags;
+    }
+
+    std::vector<std::string> start_command(const Recipe &recipe, const fs::path &program) const override {
+        const Limits &limits = recipe.problem.limits;
+        return {interpreter_path("java"),
+                fmt::format("-Xmx{}m", std::max<std::int64_t>(limits.memory_bytes >> 20, 16)),
+                fmt::format("-Xss{}k", std::max<std::int64_t>(limits.stack_bytes >> 10, 256)),
+                "-XX:+UseSerialGC",
+                // It names a file after the process, and warns on standard output where two sandboxes have
+                // the same number.
+                "-XX:-UsePerfData", "-cp", program.string(), main_class_of(read_file(recipe.main_source()))};
+    }
+
+    std::string no_counting(const Recipe &recipe) const override {
+        if (recipe.style == Style::program)
+            return "whole programs have step counters where they are compiled";
+        return recipe.solution.run.empty() ? "" : "it has a 'run' command of its own";
+    }
+    void make_counting(const Recipe &recipe, Runnable &runnable) const override {
+        const Jars jars = jars_for(recipe);
+        const std::vector<std::string> options = {"--add-exports",
+                                                  bytecode_library,
+                                                  fmt::format("-javaagent:{}={}{}", jars.agent.string(),
+                                                              recipe.solution.threads > 1 ? "atomic:" : "",
+                                                              jars.counters.string()),
+                                                  "-XX:-PrintWarnings",
+                                                  "-XX:-UseTLAB",
+                                                  "-Xmn2m"}; // every object counts by itself
+        runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
+    }
+
+    bool reserves_memory() const override { return true; }
+    bool one_thread() const override { return false; }
+    std::vector<LastWords> last_words() const override {
+        return {{"StackOverflowError", Outcome::over_stack}, {"OutOfMemoryError", Outcome::over_memory}};
+    }
+    // See start_command(): the warning would be taken for the version.
+    std::vector<std::string> version_question(const std::string &program) const override {
+        return {program == "javac" ? "-J-XX:-UsePerfData" : "-XX:-UsePerfData", "--version"};
+    }
+};
+
+} // namespace
+
+const Language &language_java() {
+    static const Java language;
+    return language;
+}
+
+} // namespace iron

@@ -1,0 +1,62 @@
+#include <algorithm>
+#include <fmt/format.h>
+
+#include "lab/languages/language.h"
+
+namespace iron {
+
+namespace {
+
+class JavaScript : public Language {
+  public:
+    std::string name() const override { return "JavaScript"; }
+    std::vector<std::string> extensions() const override { return {".js", ".cjs", ".mjs"}; }
+    std::string adapter() const override { return "javascript"; }
+    std::vector<std::string> tools() const override { return {"node"}; }
+    std::string package() const override { return "nodejs"; }
+    std::pair<std::string, std::string> empty_program() const override { return {"empty.js", "\n"}; }
+
+    std::vector<std::string> start_command(const Recipe &recipe,
+                                           const std::filesystem::path &program) const override {
+        const Limits &limits = recipe.problem.limits;
+        // The engine keeps clear of the end of the stack by itself: a mebibyte is left for its own frames.
+        const std::int64_t stack_kib = std::max<std::int64_t>((limits.stack_bytes >> 10) - 1024, 984);
+        return {interpreter_path("node"),
+                fmt::format("--max-old-space-size={}", std::max<std::int64_t>(limits.memory_bytes >> 20, 16)),
+                fmt::format("--stack-size={}", stack_kib), program.string()};
+    }
+    std::vector<std::string> environment(const Recipe &recipe) const override {
+        if (recipe.style == Style::program) return {};
+        return {"NODE_PATH=" + (recipe.adapters / adapter()).string()};
+    }
+
+    std::string no_counting(const Recipe &recipe) const override {
+        if (recipe.style == Style::program)
+            return "whole programs have step counters where they are compiled";
+        return recipe.solution.run.empty() ? "" : "it has a 'run' command of its own";
+    }
+    void make_counting(const Recipe &, Runnable &runnable) const override {
+        runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
+        // The same count every time, and little garbage before it is collected.
+        const std::vector<std::string> options = {"--random-seed=1", "--max-semi-space-size=1"};
+        runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
+    }
+
+    bool reserves_memory() const override { return true; }
+    bool one_thread() const override { return false; }
+    std::vector<LastWords> last_words() const override {
+        return {{"Maximum call stack size exceeded", Outcome::over_stack},
+                {"heap out of memory", Outcome::over_memory},
+                {"Array buffer allocation failed", Outcome::over_memory}};
+    }
+    std::vector<std::string> place_question() const override { return {"-p", "process.execPath"}; }
+};
+
+} // namespace
+
+const Language &language_javascript() {
+    static const JavaScript language;
+    return language;
+}
+
+} // namespace iron

@@ -1,0 +1,119 @@
+#include "lab/languages/language.h"
+
+#include <algorithm>
+#include <map>
+#include <mutex>
+
+#include "lab/process.h"
+#include "lab/workspace.h"
+#include "records/files.h"
+
+namespace iron {
+
+namespace fs = std::filesystem;
+
+const std::vector<const Language *> &languages() {
+    static const std::vector<const Language *> all = {&language_cpp(), &language_c(), &language_python(),
+                                                      &language_javascript(), &language_java()};
+    return all;
+}
+
+const Language *language_of(const fs::path &source) {
+    for (const Language *language : languages())
+        for (const std::string &extension : language->extensions())
+            if (source.extension() == extension) return language;
+    return nullptr;
+}
+
+const Language *language_of(const Solution &solution) {
+    return solution.sources.empty() ? nullptr : language_of(fs::path(solution.sources.front()));
+}
+
+std::vector<std::string> Recipe::flags(const std::string &usual) const {
+    return split_words(solution.flags.empty() ? usual : solution.flags);
+}
+
+// The modules of the same folder, in the same language.
+std::vector<fs::path> Language::read_along(const fs::path &source) const {
+    std::vector<fs::path> files;
+    for (const auto &entry : fs::directory_iterator(source.parent_path()))
+        if (entry.path().extension() == source.extension()) files.push_back(entry.path());
+    return files;
+}
+
+namespace {
+
+// The first line that a program says.
+std::string told_by(const std::string &program, const std::vector<std::string> &question, double seconds) {
+    Launch launch;
+    launch.command = {program};
+    launch.command.insert(launch.command.end(), question.begin(), question.end());
+    const Workspace scratch;
+    const std::string said = run_to_end(launch, scratch.path(), seconds).output;
+    return said.substr(0, said.find('\n'));
+}
+
+} // namespace
+
+std::string interpreter_path(const std::string &name) {
+    static std::mutex guard;
+    static std::map<std::string, std::string> known;
+    const std::lock_guard lock(guard);
+    if (const auto found = known.find(name); found != known.end()) return found->second;
+    const std::string found = find_program(name);
+    std::string real = found;
+    if (!found.empty()) {
+        std::string told;
+        for (const Language *language : languages())
+            if (const auto question = language->place_question();
+                !question.empty() && language->tools().front() == name)
+                told = told_by(found, question, 20);
+        std::error_code fault;
+        const fs::path straight = fs::canonical(found, fault);
+        if (told.starts_with("/") && !find_program(told).empty())
+            real = told;
+        else if (!fault)
+            real = straight;
+    }
+    return known[name] = real;
+}
+
+std::string version_of(const std::string &program) {
+    static std::mutex guard;
+    static std::map<std::string, std::string> known;
+    const std::lock_guard lock(guard);
+    if (const auto found = known.find(program); found != known.end()) return found->second;
+    const std::string path = find_program(program);
+    if (path.empty()) return known[program] = "";
+    std::vector<std::string> question = {"--version"};
+    for (const Language *language : languages())
+        for (const std::string &tool : language->tools())
+            if (tool == program) question = language->version_question(program);
+    return known[program] = told_by(path, question, 10);
+}
+
+std::vector<std::string> split_words(const std::string &text) {
+    std::vector<std::string> words;
+    std::string word;
+    bool open = false;
+    char quote = 0;
+    for (const char c : text) {
+        if (quote) {
+            if (c == quote)
+                quote = 0;
+            else
+                word += c;
+        } else if (c == '"' || c == '\'')
+            quote = c, open = true;
+        else if (c == ' ' || c == '\t' || c == '\n') {
+            if (open || !word.empty()) words.push_back(word);
+            word.clear();
+            open = false;
+        } else
+            word += c;
+    }
+    if (open || !word.empty()) words.push_back(word);
+    return words;
+}
+
+} // namespace iron

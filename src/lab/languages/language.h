@@ -1,0 +1,108 @@
+// A language that solutions are written in: all that the tool knows of it stands in its own file beside this
+// one. Adding a language is adding such a file, and its adapter below adapters/.
+#pragma once
+
+#include <filesystem>
+#include <functional>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "lab/build_store.h"
+#include "lab/worker.h"
+#include "records/problem.h"
+
+namespace iron {
+
+enum class Style { function, program };
+
+// Something to be built or started.
+struct Recipe {
+    const Problem &problem;
+    const Solution &solution;
+    Style style = Style::function;
+    bool counting = false;          // with step counters, and memory read
+    std::filesystem::path adapters; // laid out there
+    std::filesystem::path scratch;  // for files that a build wants
+    const BuildStore &store;        // for parts of our own that go into it
+
+    std::filesystem::path main_source() const { return problem.folder / solution.sources.front(); }
+    std::vector<std::string> flags(const std::string &usual) const; // the solution's own, else the usual ones
+};
+
+// What tells how a process ended, in its runtime's last words.
+struct LastWords {
+    const char *text;
+    Outcome outcome;
+};
+
+class Language {
+  public:
+    virtual ~Language() = default;
+
+    virtual std::string name() const = 0;                    // "C++"
+    virtual std::vector<std::string> extensions() const = 0; // of its sources: ".cpp"
+    virtual std::string adapter() const = 0;                 // folder below adapters/
+    // Programs that have to be there, the one whose version tells the language's first; and Debian's package
+    // that holds them.
+    virtual std::vector<std::string> tools() const = 0;
+    virtual std::string package() const = 0;
+    // What a program that does nothing looks like: file name and text.
+    virtual std::pair<std::string, std::string> empty_program() const = 0;
+
+    // The command that builds, {output} standing for what it makes; empty where sources run as they are.
+    // Flags are those that a build command of the user's gets for its {flags}, too.
+    virtual std::vector<std::string> build_command(const Recipe &) const { return {}; }
+    virtual std::vector<std::string> build_flags(const Recipe &) const { return {}; }
+    // Starts what was built, or the source.
+    virtual std::vector<std::string> start_command(const Recipe &recipe,
+                                                   const std::filesystem::path &program) const = 0;
+
+    // Why the steps of a solution can't be counted; "" where they can.
+    virtual std::string no_counting(const Recipe &recipe) const = 0;
+    // Turns the runnable of the plain build into the one that counts; builds what that takes. Languages whose
+    // builds count start what `recipe` (counting) built.
+    virtual void make_counting(const Recipe &recipe, Runnable &runnable) const = 0;
+    virtual bool counts_by_build() const { return false; }
+
+    // Address space says nothing: it reserves far more than it uses, and collects garbage now and then.
+    virtual bool reserves_memory() const { return false; }
+    // Its runtime has no threads of its own: it can be kept on one processor.
+    virtual bool one_thread() const { return true; }
+    virtual std::vector<std::string> environment(const Recipe &) const { return {}; }
+    virtual std::vector<LastWords> last_words() const { return {}; }
+    // Files beside a source that are read along with it.
+    virtual std::vector<std::filesystem::path> read_along(const std::filesystem::path &source) const;
+    // What its program answers to the question for its version.
+    virtual std::vector<std::string> version_question(const std::string &) const { return {"--version"}; }
+    // Asks an interpreter for its own place: a name in PATH may be a wrapper. Empty: it is where it is found.
+    virtual std::vector<std::string> place_question() const { return {}; }
+};
+
+// In the order in which they are told.
+const std::vector<const Language *> &languages();
+
+// By the extension of a source's name; null where no language has it.
+const Language *language_of(const std::filesystem::path &source);
+// By the first of a solution's sources.
+const Language *language_of(const Solution &solution);
+
+// The interpreter's own binary, resolved once: a name in PATH may be a wrapper that costs 200 ms a start. ""
+// where it is not installed.
+std::string interpreter_path(const std::string &name);
+
+// First line of what a program says of its version, asked as its language asks; "" where there is none.
+std::string version_of(const std::string &program);
+
+// Words of a command line, at blanks; "…" and '…' hold words together. No shell is ever asked.
+std::vector<std::string> split_words(const std::string &text);
+
+// Each language, from the file of its own.
+const Language &language_cpp();
+const Language &language_c();
+const Language &language_python();
+const Language &language_javascript();
+const Language &language_java();
+
+} // namespace iron

@@ -1,0 +1,45 @@
+#include "lab/languages/native.h"
+
+#include <mutex>
+
+#include "core/error.h"
+
+namespace iron {
+
+namespace {
+
+const char *const bulk_calls[] = {"memcpy",  "mempcpy", "memmove", "memset", "memcmp",  "bcmp",   "memchr",
+                                  "memrchr", "strlen",  "strnlen", "strcmp", "strncmp", "strcpy", "stpcpy",
+                                  "strncpy", "strcat",  "strdup",  "strchr", "strrchr", "strstr", "calloc",
+                                  "realloc", "qsort",   "bsearch", "fread",  "fwrite",  "fgets",  "fputs"};
+
+constexpr std::int64_t room_for_the_book = std::int64_t{1} << 29; // bytes
+
+} // namespace
+
+std::string linked_in(const Recipe &recipe, const std::string &source) {
+    const std::filesystem::path path = recipe.adapters / source;
+    static std::mutex guard; // several solutions need it at once
+    const std::lock_guard lock(guard);
+    const char *compiler = path.extension() == ".c" ? "gcc" : "g++";
+    std::vector<std::string> command = {compiler, "-O2", "-c", path.string(), "-o", "{output}"};
+    if (path.extension() == ".cpp") // they go into C programs too, which have no C++ library
+        command.insert(command.end(), {"-fno-exceptions", "-fno-rtti"});
+    const Product object = recipe.store.made(command, recipe.adapters, {path}, path.stem().string() + ".o");
+    if (!object.ok) throw Error(Category::not_possible, source + " can't be built: " + object.message);
+    return object.program;
+}
+
+std::vector<std::string> wrapped_bulk_calls() {
+    std::vector<std::string> options;
+    for (const char *name : bulk_calls)
+        options.push_back(std::string("-Wl,--wrap=") + name);
+    return options;
+}
+
+void let_native_count(const Recipe &recipe, Runnable &runnable) {
+    runnable.environment.clear();
+    if (recipe.style == Style::function) runnable.limits.memory_bytes += room_for_the_book;
+}
+
+} // namespace iron

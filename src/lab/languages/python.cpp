@@ -1,0 +1,52 @@
+#include "lab/languages/language.h"
+
+namespace iron {
+
+namespace {
+
+class Python : public Language {
+  public:
+    std::string name() const override { return "Python"; }
+    std::vector<std::string> extensions() const override { return {".py"}; }
+    std::string adapter() const override { return "python"; }
+    std::vector<std::string> tools() const override { return {"python3"}; }
+    std::string package() const override { return "python3"; }
+    std::pair<std::string, std::string> empty_program() const override { return {"empty.py", "\n"}; }
+
+    std::vector<std::string> start_command(const Recipe &,
+                                           const std::filesystem::path &program) const override {
+        return {interpreter_path("python3"), program.string()};
+    }
+    std::vector<std::string> environment(const Recipe &recipe) const override {
+        std::vector<std::string> all = {"PYTHONDONTWRITEBYTECODE=1"};
+        if (recipe.style == Style::function)
+            all.push_back("PYTHONPATH=" + (recipe.adapters / adapter()).string());
+        return all;
+    }
+
+    std::string no_counting(const Recipe &recipe) const override {
+        if (recipe.style == Style::program)
+            return "whole programs have step counters where they are compiled";
+        return recipe.solution.run.empty() ? "" : "it has a 'run' command of its own";
+    }
+    void make_counting(const Recipe &, Runnable &runnable) const override {
+        runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
+        runnable.environment.push_back("PYTHONHASHSEED=0"); // the same count every time
+    }
+
+    std::vector<LastWords> last_words() const override {
+        return {{"RecursionError", Outcome::over_stack}, {"MemoryError", Outcome::over_memory}};
+    }
+    std::vector<std::string> place_question() const override {
+        return {"-c", "import sys; print(sys.executable)"};
+    }
+};
+
+} // namespace
+
+const Language &language_python() {
+    static const Python language;
+    return language;
+}
+
+} // namespace iron

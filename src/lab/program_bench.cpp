@@ -1,0 +1,115 @@
+#include "lab/program_bench.h"
+
+#include <algorithm>
+#include <fstream>
+
+#include "core/series/series.h"
+#include "lab/function_bench.h"
+#include "lab/program.h"
+#include "records/files.h"
+
+namespace iron {
+
+namespace {
+
+constexpr int empty_runs = 12;       // of a program that does nothing: at most so many,
+constexpr double empty_runs_s = 0.3; // or so long, but two at the least
+
+// Peaks of equal programs differ by that much from run to run.
+constexpr std::int64_t resident_grain = 256 << 10;
+
+} // namespace
+
+ProgramFloor floor_of(const Runnable &runnable, const std::filesystem::path &scratch) {
+    ProgramFloor floor;
+    std::vector<double> walls;
+    double spent_s = 0;
+    for (int run = 0; run < 2 || (run < empty_runs && spent_s < empty_runs_s); ++run) {
+        const Ending ending =
+            run_program(runnable, "/dev/null", scratch / "empty.out", scratch / "empty.err", 10);
+        if (ending.outcome != Outcome::done) return {};
+        walls.push_back(1e9 * ending.wall_s);
+        spent_s += ending.wall_s;
+    }
+    floor.wall_ns = quantile(walls, 0.1);
+    floor.resident_bytes =
+        run_program(runnable, "/dev/null", scratch / "empty.out", scratch / "empty.err", 10, true)
+            .peak_resident_bytes;
+    return floor;
+}
+
+ProgramBench::ProgramBench(const Problem &problem, Built built, InputStore &inputs,
+                           std::filesystem::path scratch, const ProgramFloor &floor, bool measures)
+    : problem_(problem), built_(std::move(built)), inputs_(inputs), scratch_(std::move(scratch)),
+      floor_(floor), answerer_(built_, scratch_) {
+    std::filesystem::create_directories(scratch_);
+    if (measures && !built_.counting) note(built_.name + ": steps are not counted: " + built_.no_counting);
+}
+
+void ProgramBench::note(const std::string &text) {
+    if (std::find(notes_.begin(), notes_.end(), text) == notes_.end()) notes_.push_back(text);
+}
+
+// One run of a whole program: its wall time, start-up and reading included.
+Timed ProgramBench::time(const Spot &spot, double, const Measurement &blank) {
+    Timed timed{blank, 0, std::nullopt};
+    Measurement &m = timed.reading;
+    const std::filesystem::path path = scratch_ / "measured.answer";
+    const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed);
+    const Ending ending =
+        run_program(built_.timing, input.path, path, scratch_ / "program.err", problem_.limits.time_s);
+    if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
+    m.worker = static_cast<int>(ending.process);
+    m.calls = m.inputs = 1;
+    m.time_ns = 1e9 * ending.wall_s;
+    m.cpu_ns = 1e9 * ending.cpu_s;
+    m.floor_ns = floor_.wall_ns;
+    m.disturbed =
+        problem_.solution(built_.name)->threads == 1 && was_disturbed(ending.wall_s, ending.cpu_s + 2e-3);
+    timed.call_s = ending.wall_s;
+    timed.answer = read_file(path);
+    return timed;
+}
+
+std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement &blank, bool twice) {
+    const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed);
+    const std::filesystem::path answer = scratch_ / "counted.answer", errors = scratch_ / "program.err";
+    std::vector<Measurement> made;
+    const auto run = [&](const Runnable &runnable, bool exact_peak) {
+        const Ending ending =
+            run_program(runnable, input.path, answer, errors, 2 * problem_.limits.time_s, exact_peak);
+        if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
+        return ending;
+    };
+    for (int time = 0; built_.counting && time < (twice ? 2 : 1); ++time) {
+        const std::filesystem::path steps = scratch_ / "program.steps";
+        Runnable counting = *built_.counting;
+        counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
+        Measurement m = blank;
+        m.kind = "counting";
+        m.worker = static_cast<int>(run(counting, false).process);
+        std::ifstream in(steps);
+        if (in >> m.steps >> m.bulk_steps)
+            made.push_back(m);
+        else
+            note(built_.name + ": it left no steps: it ended without running its exit handlers");
+        std::error_code ignored;
+        std::filesystem::remove(steps, ignored);
+    }
+    if (made.size() == 2 && made[0].steps != made[1].steps)
+        made[0].varying = made[1].varying = true;
+    else if (made.size() == 2)
+        made.pop_back();
+    const Ending ending = run(built_.timing, true);
+    Measurement m = blank;
+    m.kind = "space";
+    m.worker = static_cast<int>(ending.process);
+    m.space.resident_peak_bytes = ending.peak_resident_bytes;
+    m.space.space_bytes = std::max<std::int64_t>(0, ending.peak_resident_bytes - floor_.resident_bytes);
+    m.space.heap_peak_bytes = m.space.space_bytes;
+    m.space.grain_bytes = resident_grain;
+    made.push_back(m);
+    return made;
+}
+
+} // namespace iron

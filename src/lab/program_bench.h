@@ -1,0 +1,46 @@
+// A whole program on the bench: every reading is a process, start-up and reading included.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "lab/answerer.h"
+#include "lab/build.h"
+#include "lab/input_store.h"
+
+namespace iron {
+
+// What an empty program of a language costs: start-up, run-time library, end.
+struct ProgramFloor {
+    double wall_ns = 0;
+    std::int64_t resident_bytes = 0;
+};
+ProgramFloor floor_of(const Runnable &empty_program, const std::filesystem::path &scratch);
+
+class ProgramBench : public Runner {
+  public:
+    // `scratch`: a folder for its files. `measures`: times and counts are asked for, not answers alone.
+    ProgramBench(const Problem &problem, Built built, InputStore &inputs, std::filesystem::path scratch,
+                 const ProgramFloor &floor, bool measures);
+
+    Answered answer(const Input &input, double limit_s) override {
+        return answerer_.answer(input.path, limit_s);
+    }
+    Timed time(const Spot &spot, double known_call_s, const Measurement &blank) override;
+    std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool twice) override;
+    void renew() override {} // every run is a new process
+    std::vector<std::string> notes() const override { return notes_; }
+
+  private:
+    void note(const std::string &text);
+
+    const Problem &problem_;
+    Built built_;
+    InputStore &inputs_;
+    std::filesystem::path scratch_;
+    ProgramFloor floor_;
+    Answerer answerer_;
+    std::vector<std::string> notes_;
+};
+
+} // namespace iron

@@ -1,0 +1,123 @@
+#include "study/answer_watch.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+#include "core/claim/words.h"
+#include "records/digest.h"
+#include "study/ballot.h"
+
+namespace iron {
+
+namespace {
+
+constexpr std::size_t beginning = 4096;             // bytes of an answer, for messages
+constexpr std::size_t room_for_answers = 256 << 20; // bytes
+
+} // namespace
+
+AnswerWatch::AnswerWatch(const Problem &problem, Lab &lab, Agreement &agreement)
+    : problem_(problem), lab_(lab), agreement_(agreement) {
+    // A named reference is held against as ever; without one only a sample can say that nothing is right.
+    may_be_nothing_ = !problem.answers.reference.empty() ||
+                      std::any_of(problem.samples.begin(), problem.samples.end(),
+                                  [](const Sample &one) { return says_nothing(one.answer); });
+}
+
+void AnswerWatch::mark(const std::string &solution, const Spot &spot, Outcome outcome,
+                       const std::string &detail, const std::string &expected, const std::string &got) {
+    for (SolutionAgreement &entry : agreement_.solutions) {
+        if (entry.name != solution) continue;
+        const std::string &first = problem_.sizes.front().name;
+        if (entry.counterexample && entry.counterexample->sizes.at(first) <= spot.sizes.at(first)) continue;
+        entry.verdict = outcome == Outcome::wrong_answer ? SolutionAgreement::Verdict::disagrees
+                                                         : SolutionAgreement::Verdict::fails;
+        entry.found_while = "measuring";
+        entry.outcome = outcome;
+        entry.detail = detail;
+        const Input input = lab_.inputs().get(spot.shape, spot.sizes, spot.seed);
+        const std::string text = input.bytes < (1 << 20)
+                                     ? lab_.inputs().text(input)
+                                     : fmt::format("({}; print it with: iron-stopwatch input)",
+                                                   bytes_text(static_cast<double>(input.bytes)));
+        entry.counterexample = Counterexample{spot.shape, spot.sizes, spot.seed, text, expected, got};
+    }
+}
+
+std::string AnswerWatch::look_at(const std::string &solution, const Spot &spot, const std::string &answer) {
+    const std::string digest = hex_digest(normalised(problem_.answers.same_if, answer));
+    SeenBy &seen = answers_[spot];
+    if (seen.contains(solution)) return digest;
+    if (!may_be_nothing_ && says_nothing(answer))
+        throw Failure{Outcome::no_answer, "it ended well, and wrote nothing"};
+    Seen own{digest, answer.size() <= beginning ? answer : answer.substr(0, beginning) + "…", {}};
+    if (!digest_suffices(problem_.answers.same_if) && kept_bytes_ + answer.size() < room_for_answers) {
+        own.whole = answer; // the rule wants it so
+        kept_bytes_ += answer.size();
+    }
+    seen[solution] = std::move(own);
+    const auto expected = expected_of(spot, seen);
+    if (!expected) return digest;
+    std::optional<Failure> fault;
+    for (const auto &[name, given] : seen) {
+        const Seen &right = seen.at(*expected);
+        if (wrong_.contains(name)) continue;
+        const Comparison comparison = compare(spot, right, given);
+        if (comparison.same) continue;
+        wrong_.insert(name);
+        mark(name, spot, Outcome::wrong_answer, comparison.where, right.text, given.text);
+        newly_wrong_.push_back({name, spot});
+        if (name == solution) fault = Failure{Outcome::wrong_answer, comparison.where};
+    }
+    if (fault) throw *fault;
+    return digest;
+}
+
+std::vector<std::pair<std::string, Spot>> AnswerWatch::newly_wrong() {
+    return std::exchange(newly_wrong_, {});
+}
+
+Comparison AnswerWatch::compare(const Spot &spot, const Seen &expected, const Seen &got) {
+    if (expected.digest == got.digest) return {};
+    if (digest_suffices(problem_.answers.same_if)) { // the answers differ: the texts may be cut
+        Comparison comparison = compare_answers(problem_.answers, expected.text, got.text);
+        if (comparison.same) comparison = {false, "they differ beyond their first 4,096 characters"};
+        return comparison;
+    }
+    if (!expected.whole || !got.whole) return {}; // there was no room for them: nothing can be said
+    return lab_.compare(lab_.inputs().get(spot.shape, spot.sizes, spot.seed), *expected.whole, *got.whole);
+}
+
+void AnswerWatch::end_generation() {
+    settle_disputes();
+    answers_.clear();
+    kept_bytes_ = 0;
+}
+
+// Whose answer counts: the reference's, else that of more than half, of at least two.
+std::optional<std::string> AnswerWatch::expected_of(const Spot &spot, const SeenBy &seen) {
+    if (seen.contains(problem_.answers.reference) && !wrong_.contains(problem_.answers.reference))
+        return problem_.answers.reference;
+    if (problem_.answers.same_if == SameIf::referee) return seen.begin()->first;
+    for (const auto &[solution, given] : seen) {
+        std::size_t votes = 0;
+        for (const auto &[other, theirs] : seen)
+            votes += compare(spot, given, theirs).same;
+        if (votes >= 2 && 2 * votes > seen.size()) return solution;
+    }
+    return std::nullopt;
+}
+
+void AnswerWatch::settle_disputes() {
+    for (const auto &[spot, seen] : answers_) {
+        std::set<std::string> digests;
+        for (const auto &[solution, given] : seen)
+            digests.insert(given.digest);
+        if (digests.size() < 2 || expected_of(spot, seen)) continue;
+        for (const auto &[solution, given] : seen)
+            mark(solution, spot, Outcome::wrong_answer,
+                 "the solutions differ here and no side has the majority", "(no majority)", given.text);
+    }
+}
+
+} // namespace iron

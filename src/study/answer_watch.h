@@ -1,0 +1,53 @@
+// Answers go on being compared while times are taken: each solution's, on each input, in each generation.
+#pragma once
+
+#include <map>
+#include <optional>
+#include <set>
+#include <string>
+#include <vector>
+
+#include "records/agreement.h"
+#include "study/lab.h"
+
+namespace iron {
+
+class AnswerWatch {
+  public:
+    // Faults found are marked in `agreement`.
+    AnswerWatch(const Problem &problem, Lab &lab, Agreement &agreement);
+
+    // Takes an answer in; returns its digest. Throws Failure where this solution is the wrong one.
+    std::string look_at(const std::string &solution, const Spot &spot, const std::string &answer);
+    // Solutions found wrong since this was last asked, each with the spot.
+    std::vector<std::pair<std::string, Spot>> newly_wrong();
+    // What was seen is settled and forgotten: two that differ, and nobody to say who is right, may neither be
+    // ranked.
+    void end_generation();
+
+    // The smallest spot at which a solution failed is what helps to find the fault.
+    void mark(const std::string &solution, const Spot &spot, Outcome outcome, const std::string &detail,
+              const std::string &expected = "", const std::string &got = "");
+
+  private:
+    struct Seen {
+        std::string digest, text;         // the beginning of it, for messages
+        std::optional<std::string> whole; // where the rule wants that, and there is room
+    };
+    using SeenBy = std::map<std::string, Seen>;
+
+    Comparison compare(const Spot &spot, const Seen &expected, const Seen &got);
+    std::optional<std::string> expected_of(const Spot &spot, const SeenBy &seen);
+    void settle_disputes();
+
+    const Problem &problem_;
+    Lab &lab_;
+    Agreement &agreement_;
+    bool may_be_nothing_ = false;
+    std::map<Spot, SeenBy> answers_;
+    std::set<std::string> wrong_;
+    std::vector<std::pair<std::string, Spot>> newly_wrong_;
+    std::size_t kept_bytes_ = 0; // of whole answers
+};
+
+} // namespace iron

@@ -1,0 +1,105 @@
+#include "study/field.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+#include "core/claim/words.h"
+
+namespace iron {
+
+Field::Field(const Scope &scope, std::vector<std::string> solutions)
+    : scope_(scope), solutions_(std::move(solutions)), shapes_(scope.shapes),
+      lines_(size_lines(scope.problem, scope.upto)) {}
+
+// Whether no input of the shape changes along the line.
+bool Field::is_level(const SizeLine &line, const std::string &shape) const {
+    if (line.sizes.size() < 2) return false;
+    const auto unused = scope_.unused.find(shape);
+    if (unused == scope_.unused.end()) return false;
+    const Sizes first = line.at(line.sizes.front()), last = line.at(line.sizes.back());
+    return std::all_of(first.begin(), first.end(), [&](const auto &one) {
+        return last.at(one.first) == one.second || unused->second.contains(one.first);
+    });
+}
+
+void Field::put_into(PlanOptions &plan) const {
+    plan.solutions = static_cast<int>(solutions_.size());
+    plan.shapes = static_cast<int>(shapes_.size());
+    const SizeLine &sweep = lines_.front();
+    for (const SizeLine &line : lines_) {
+        PlanLine planned{line.sizes, line.below, {}, {}, line.urgent, line.last_resort};
+        if (!line.last_resort)
+            for (const double size : line.sizes)
+                planned.on_first.push_back(line.waits_for.value_or(line.at(size).at(sweep.grows)));
+        if (&line != &sweep)
+            for (const double size : line.sizes)
+                if (const Sizes here = line.at(size); sweep.at(here.at(sweep.grows)) == here)
+                    planned.meets = {size, here.at(sweep.grows)};
+        plan.lines.push_back(std::move(planned));
+    }
+    for (int shape = 0; shape < plan.shapes; ++shape)
+        for (int line = 0; line < static_cast<int>(lines_.size()); ++line)
+            if (is_level(lines_[static_cast<std::size_t>(line)], shapes_[static_cast<std::size_t>(shape)]))
+                plan.level.insert({shape, line});
+}
+
+std::optional<int> Field::number_of(const std::string &solution) const {
+    const auto found = std::find(solutions_.begin(), solutions_.end(), solution);
+    if (found == solutions_.end()) return std::nullopt;
+    return static_cast<int>(found - solutions_.begin());
+}
+
+std::optional<int> Field::number_of_shape(const std::string &shape) const {
+    const auto found = std::find(shapes_.begin(), shapes_.end(), shape);
+    if (found == shapes_.end()) return std::nullopt;
+    return static_cast<int>(found - shapes_.begin());
+}
+
+std::optional<Cell> Field::cell_of(const Measurement &m) const {
+    const auto solution = number_of(m.solution), shape = number_of_shape(m.shape);
+    if (!solution || !shape) return std::nullopt;
+    // On the line whose ladder it stands on; sizes put in between stand on none.
+    std::optional<Cell> between;
+    for (std::size_t line = 0; line < lines_.size(); ++line) {
+        const SizeLine &here = lines_[line];
+        const double size = m.sizes.at(here.grows);
+        if (here.at(size) != m.sizes) continue;
+        const Cell cell{*solution, *shape, static_cast<int>(line), size};
+        if (std::find(here.sizes.begin(), here.sizes.end(), size) != here.sizes.end()) return cell;
+        if (!between) between = cell;
+    }
+    return between;
+}
+
+std::vector<Cell> Field::cells_from(int solution, int shape, const Sizes &from) const {
+    std::vector<Cell> cells;
+    for (int line = 0; line < static_cast<int>(lines_.size()); ++line) {
+        const SizeLine &here = lines_[static_cast<std::size_t>(line)];
+        const auto as_large = [&](double size) {
+            const Sizes sizes = here.at(size);
+            return std::all_of(sizes.begin(), sizes.end(),
+                               [&](const auto &one) { return one.second >= from.at(one.first); });
+        };
+        const auto first = std::find_if(here.sizes.begin(), here.sizes.end(), as_large);
+        if (first != here.sizes.end()) cells.push_back({solution, shape, line, *first});
+    }
+    return cells;
+}
+
+bool Field::is_smallest(const Sizes &sizes) const {
+    Sizes least;
+    for (const SizeRule &rule : scope_.problem.sizes) {
+        least[rule.name] = range_of(rule, least).first;
+        if (sizes.at(rule.name) > least[rule.name]) return false;
+    }
+    return true;
+}
+
+std::string Field::describe(const Cell &cell) const {
+    std::string text = solution(cell) + ", " + shape(cell);
+    for (const auto &[name, value] : sizes(cell))
+        text += fmt::format(", {} = {}", name, grouped(value));
+    return text;
+}
+
+} // namespace iron

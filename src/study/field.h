@@ -1,0 +1,51 @@
+// The field that is measured: solutions, shapes and lines through the sizes, by name and by the planner's
+// numbers.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/plan/plan.h"
+#include "records/journal.h"
+#include "study/scope.h"
+#include "study/size_lines.h"
+
+namespace iron {
+
+class Field {
+  public:
+    // `solutions`: names of those that are measured.
+    Field(const Scope &scope, std::vector<std::string> solutions);
+
+    const std::string &solution(const Cell &cell) const {
+        return solutions_[static_cast<std::size_t>(cell.solution)];
+    }
+    const std::string &shape(const Cell &cell) const { return shapes_[static_cast<std::size_t>(cell.shape)]; }
+    Sizes sizes(const Cell &cell) const { return line(cell).at(cell.size); }
+    const SizeLine &line(const Cell &cell) const { return lines_[static_cast<std::size_t>(cell.line)]; }
+    const std::vector<std::string> &solutions() const { return solutions_; }
+    const std::vector<std::string> &shapes() const { return shapes_; }
+
+    // Lines, shapes and solutions of a plan.
+    void put_into(PlanOptions &plan) const;
+    // The cell that a reading belongs to, if it lies on one of the lines.
+    std::optional<Cell> cell_of(const Measurement &m) const;
+    std::optional<int> number_of(const std::string &solution) const;
+    std::optional<int> number_of_shape(const std::string &shape) const;
+    // The first cell of every line where all sizes are at least these.
+    std::vector<Cell> cells_from(int solution, int shape, const Sizes &sizes) const;
+    // Whether every size is the smallest legal one.
+    bool is_smallest(const Sizes &sizes) const;
+    // "halves, calm, n = 1,024"
+    std::string describe(const Cell &cell) const;
+
+  private:
+    bool is_level(const SizeLine &line, const std::string &shape) const;
+
+    const Scope &scope_;
+    std::vector<std::string> solutions_, shapes_;
+    std::vector<SizeLine> lines_;
+};
+
+} // namespace iron

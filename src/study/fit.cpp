@@ -1,0 +1,144 @@
+#include "study/fit.h"
+
+#include <algorithm>
+#include <map>
+#include <set>
+
+namespace iron {
+
+namespace {
+
+constexpr double unused_up_to = 1024; // values of such a size: enough for any growth to show
+
+// Where no input of a shape depends on a size, what was read at one value of it is so at every other: a claim
+// that names it is held against some of them.
+std::vector<Measurement> spread_over_unused(const Scope &scope, const std::vector<SolutionClaims> &claims,
+                                            const std::vector<Measurement> &measurements) {
+    std::set<std::pair<std::string, std::string>> wanted; // solution, size
+    for (const SolutionClaims &one : claims)
+        for (const Claim &claim : one.claims)
+            for (const std::string &size : sizes_in(claim.bound.growth))
+                wanted.insert({one.solution, size});
+    std::vector<Measurement> more = measurements;
+    for (const SizeRule &rule : scope.problem.sizes)
+        for (const Measurement &m : measurements) {
+            const auto unused = scope.unused.find(m.shape);
+            if (unused == scope.unused.end() || !unused->second.contains(rule.name) ||
+                !m.sizes.contains(rule.name) || !wanted.contains({m.solution, rule.name}))
+                continue;
+            const auto [from, to] = range_of(rule, m.sizes);
+            for (double value = std::max(from, 1.0); value <= std::min(to, unused_up_to); value *= 4)
+                if (const double size = std::round(value); size != m.sizes.at(rule.name)) {
+                    more.push_back(m);
+                    more.back().sizes[rule.name] = size;
+                }
+        }
+    return more;
+}
+
+} // namespace
+
+Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
+           const std::vector<Measurement> &measurements, const MemoryCurve &memory, FitStore &store,
+           const EachOf &each) {
+    Fitted fitted{{}, {}, std::move(claims), memory};
+    std::vector<std::string> names;
+    std::map<std::string, const SolutionClaims *> claims_by_name;
+    for (const SolutionClaims &one : fitted.claims) {
+        names.push_back(one.solution);
+        claims_by_name[one.solution] = &one;
+    }
+    const bool spreads = scope.problem.sizes.size() > 1 && !scope.unused.empty();
+    fitted.series =
+        all_series(spreads ? spread_over_unused(scope, fitted.claims, measurements) : measurements, names,
+                   scope.shapes, scope.problem.size_names(), scope.on_sweep());
+    const std::vector<NamedSeries> &series = fitted.series;
+    const std::vector<Relation> relations = scope.problem.relations();
+    std::vector<const JointCandidates *> candidates;
+    for (const NamedSeries &one : series)
+        candidates.push_back(store.candidates.of(one.cells, relations));
+    fitted.growths.resize(series.size());
+    each(static_cast<int>(series.size()), [&](int i) {
+        const auto at = static_cast<std::size_t>(i);
+        const SeriesGrowth *known = store.find(series[at]);
+        fitted.growths[at] =
+            known ? *known
+                  : fit_one(series[at], bounds_on(*claims_by_name.at(series[at].solution), series[at].metric),
+                            candidates[at]);
+    });
+    store.keep(series, fitted.growths);
+    return fitted;
+}
+
+std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted) {
+    std::vector<JudgedClaim> claims =
+        judge_claims(fitted.claims, fitted.growths, scope.swept(), fitted.memory);
+    Sizes largest;
+    for (const SizeRule &one : scope.problem.sizes)
+        largest[one.name] = range_of(one, largest).second;
+    for (JudgedClaim &claim : claims)
+        if (auto &decide = claim.judgement.would_decide;
+            decide && decide->size > largest.at(decide->size_name))
+            decide->ends_at = largest.at(decide->size_name);
+    return claims;
+}
+
+Sizes sizes_at(const Problem &problem, const Sizes &given) {
+    Sizes sizes;
+    for (const SizeRule &rule : problem.sizes) {
+        const auto found = given.find(rule.name);
+        sizes[rule.name] = found != given.end() ? found->second : usual_of(rule, sizes);
+    }
+    return sizes;
+}
+
+TargetLimits target_limits(const Problem &problem) {
+    const Target &target = *problem.target;
+    TargetLimits limits;
+    limits.sizes = sizes_at(problem, target.sizes);
+    if (target.time_s) limits.time_ns = *target.time_s * 1e9;
+    if (target.memory_bytes) limits.space_bytes = static_cast<double>(*target.memory_bytes);
+    limits.time_bound = target.time_bound;
+    limits.space_bound = target.space_bound;
+    return limits;
+}
+
+std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
+                                    const std::vector<Measurement> &measurements,
+                                    const TargetLimits &limits) {
+    std::vector<NamedSeries> series = fitted.series;
+    std::vector<SeriesGrowth> growths = fitted.growths;
+    if (limits.space_bytes) {
+        std::vector<std::string> names;
+        std::set<std::string> whole_programs;
+        for (const SolutionClaims &one : fitted.claims) {
+            names.push_back(one.solution);
+            if (one.whole_program) whole_programs.insert(one.solution);
+        }
+        CandidateStore store;
+        for (NamedSeries &one : memory_series(measurements, names, whole_programs, scope.shapes,
+                                              scope.problem.size_names(), scope.on_sweep())) {
+            growths.push_back(fit_one(one, {}, store.of(one.cells, scope.problem.relations())));
+            series.push_back(std::move(one));
+        }
+    }
+    return Outlook(series, growths, scope.on_sweep()).meets(limits, fitted.claims, fitted.memory);
+}
+
+std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, const std::string &metric,
+                                        double limit, const std::string &along, const Sizes &others) {
+    std::vector<LargestSize> all = outlook.largest_within(metric, limit, along, others);
+    for (const SizeRule &rule : scope.problem.sizes) {
+        if (rule.name != along || !rule.to_is_relation()) continue;
+        const double end = range_of(rule, others).second;
+        for (LargestSize &one : all)
+            if (one.largest && one.largest->size > end) {
+                one.largest->size = end;
+                one.largest->interval = {end, end};
+                one.ends_there = true;
+            }
+    }
+    return all;
+}
+
+} // namespace iron

@@ -1,0 +1,42 @@
+// From readings to growths: every series of a problem, fitted.
+#pragma once
+
+#include <vector>
+
+#include "core/compare/outlook.h"
+#include "core/growth/fit_all.h"
+#include "records/journal.h"
+#include "study/lab.h"
+#include "study/scope.h"
+#include "study/size_lines.h"
+
+namespace iron {
+
+struct Fitted {
+    std::vector<NamedSeries> series;
+    std::vector<SeriesGrowth> growths; // of each series
+    std::vector<SolutionClaims> claims;
+    MemoryCurve memory;
+};
+
+// `store`: of an earlier turn with the same claims, or empty. `each`: fits run by it.
+Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
+           const std::vector<Measurement> &measurements, const MemoryCurve &memory, FitStore &store,
+           const EachOf &each);
+
+// The verdicts; what would decide a claim may lie beyond the problem's own sizes, and says so then.
+std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted);
+
+// Of a problem that has a target: what it allows, at all its sizes.
+TargetLimits target_limits(const Problem &problem);
+// Who meets it.
+std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
+                                    const std::vector<Measurement> &measurements, const TargetLimits &limits);
+
+// The problem's sizes: those given, the others at their usual values. They may lie beyond its ranges.
+Sizes sizes_at(const Problem &problem, const Sizes &given);
+// The largest sizes within a limit, none beyond what the problem's relations leave beside the others.
+std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, const std::string &metric,
+                                        double limit, const std::string &along, const Sizes &others);
+
+} // namespace iron

@@ -1,0 +1,342 @@
+#include "study/measure.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+#include <map>
+
+#include "core/claim/words.h"
+#include "records/heading.h"
+#include "study/answer_watch.h"
+#include "study/field.h"
+#include "study/readings.h"
+
+namespace iron {
+
+namespace {
+
+std::string joined(const std::vector<std::string> &sentences) {
+    std::string text;
+    for (const std::string &sentence : sentences)
+        text += (text.empty() ? "" : "; ") + sentence;
+    return text;
+}
+
+std::vector<std::string> those_that_agree(const std::vector<Entrant> &entrants, const Agreement &agreement) {
+    std::vector<std::string> names;
+    for (const Entrant &one : entrants)
+        if (const SolutionAgreement *entry = agreement.solution(one.name);
+            one.ready && entry && entry->verdict == SolutionAgreement::Verdict::agrees)
+            names.push_back(one.name);
+    return names;
+}
+
+// One session: asks the planner, has the lab do it, keeps what comes.
+class Measuring {
+  public:
+    Measuring(const Scope &scope, const std::vector<Entrant> &entrants, const MeasureOptions &options,
+              Lab &lab, Archive &archive, const Clock &clock, Teller &teller, Agreement &agreement)
+        : scope_(scope), options_(options), lab_(lab), archive_(archive), clock_(clock), teller_(teller),
+          started_s_(clock.seconds()), field_(scope, those_that_agree(entrants, agreement)),
+          watch_(scope.problem, lab, agreement), planner_(plan(entrants)) {}
+
+    MeasureSummary outcome() {
+        open_journal();
+        tell_calls();
+        recall();
+        for (Next step; (step = planner_.next(elapsed())).task != Task::stop;)
+            do_next(step);
+        watch_.end_generation();
+        end();
+        return std::move(summary_);
+    }
+
+  private:
+    double elapsed() const { return clock_.seconds() - started_s_; }
+
+    PlanOptions plan(const std::vector<Entrant> &entrants) const {
+        PlanOptions plan;
+        field_.put_into(plan);
+        for (const std::string &name : field_.solutions())
+            for (const Entrant &one : entrants)
+                if (one.name == name) plan.counted.push_back(one.counts);
+        plan.judges = options_.judge != nullptr;
+        plan.budget_s = options_.budget_s;
+        plan.seed = options_.seed;
+        return plan;
+    }
+
+    void open_journal() {
+        std::optional<Journal> earlier;
+        if (!options_.afresh) earlier = archive_.journal();
+        std::string heading = options_.heading(earlier ? earlier->heading : "");
+        if (earlier)
+            if (const auto changes = mixing_hindered_by(earlier->heading, heading); !changes.empty()) {
+                if (!options_.keep_aside)
+                    throw Error(Category::usage,
+                                "the journal holds readings that can't be mixed with new ones: " +
+                                    joined(changes),
+                                "--afresh starts anew; another --out leaves them where they are");
+                archive_.set_journal_aside();
+                note(fmt::format("measuring anew: {}; the earlier readings are in measurements-earlier.jsonl",
+                                 joined(changes)));
+                earlier.reset();
+                heading = options_.heading("");
+            }
+        archive_.start_journal(heading, earlier ? earlier->whole_lines : "");
+        if (!earlier) return;
+        if (earlier->dropped > 0)
+            note(fmt::format("torn or damaged lines of the journal, now gone: {}", earlier->dropped));
+        readings_ = Readings(std::move(earlier->measurements));
+        summary_.recalled = static_cast<int>(readings_.all().size());
+        summary_.spent_before_s = readings_.last_at_s();
+    }
+
+    // Tells the planner what calls took while answers were compared.
+    void tell_calls() {
+        for (const auto &[name, calls] : options_.calls)
+            if (const auto solution = field_.number_of(name))
+                for (int shape = 0; shape < static_cast<int>(field_.shapes().size()); ++shape)
+                    for (const auto &[size, call_s] : calls)
+                        planner_.hint({*solution, shape, 0, size}, std::max(call_s, 1e-9));
+    }
+
+    // Tells the planner what earlier sessions measured.
+    void recall() {
+        if (readings_.all().empty()) return;
+        int generation = 0, round = 0;
+        struct Known {
+            double call_s = 0;
+            bool counted = false;
+            std::map<int, int> passes; // by generation
+        };
+        std::map<Cell, Known> known;
+        std::vector<std::pair<Cell, const Measurement *>> failures;
+        for (const Measurement &m : readings_.all()) {
+            const auto cell = field_.cell_of(m);
+            if (!cell) continue;
+            if (m.outcome != Outcome::done) {
+                failures.push_back({*cell, &m});
+                continue;
+            }
+            if (m.generation > generation) round = 0;
+            generation = std::max(generation, m.generation);
+            if (m.generation == generation) round = std::max(round, m.round);
+            Known &one = known[*cell];
+            if (m.kind == "timing") {
+                const double read = std::max(1e-10, 1e-9 * (m.time_ns + (m.calls > 1 ? m.floor_ns : 0)));
+                one.call_s = one.call_s > 0 ? std::min(one.call_s, read) : read;
+                ++one.passes[m.generation];
+            } else
+                one.counted = true;
+        }
+        for (auto &[cell, one] : known)
+            if (one.call_s > 0) {
+                planner_.recall(cell, one.call_s, one.counted, one.passes[generation]);
+                call_s_[cell] = one.call_s;
+            }
+        generation_ = generation;
+        for (const auto &[cell, m] : failures) {
+            planner_.told_failure(cell, stopped_after_s(m->outcome));
+            if (!is_over_a_limit(m->outcome))
+                watch_.mark(m->solution, {m->shape, m->sizes, m->seed}, m->outcome,
+                            "found in an earlier session");
+        }
+        planner_.go_on_from(generation, round);
+    }
+
+    void do_next(const Next &step) {
+        summary_.cells = planner_.cells();
+        if (step.task == Task::judge) return planner_.told_needs(needs());
+        if (step.task == Task::new_generation) {
+            watch_.end_generation();
+            generation_ = step.generation;
+            for (const std::string &name : field_.solutions())
+                lab_.runner(name).renew();
+            return;
+        }
+        teller_.progress(elapsed(), options_.budget_s, field_.describe(step.cell));
+        restless_ = lab_.restless();
+        take(step);
+    }
+
+    // `input seed=` takes exactly this; a batch goes round this one and the next ones.
+    std::uint64_t seed() const {
+        return options_.seed * 10'000 + static_cast<std::uint64_t>(generation_) * 100;
+    }
+
+    Measurement blank(const Next &step, const char *kind) const {
+        Measurement m;
+        m.kind = kind;
+        m.solution = field_.solution(step.cell);
+        m.shape = field_.shape(step.cell);
+        m.sizes = field_.sizes(step.cell);
+        m.seed = seed();
+        m.generation = generation_;
+        m.round = step.round;
+        return m;
+    }
+
+    void keep(Measurement m) {
+        m.at_s = summary_.spent_before_s + elapsed();
+        summary_.disturbed += m.disturbed;
+        archive_.append(m);
+        readings_.add(std::move(m));
+    }
+
+    void take(const Next &step) {
+        const Spot spot{field_.shape(step.cell), field_.sizes(step.cell), seed()};
+        try {
+            if (step.task == Task::probe)
+                probe(step, spot);
+            else if (step.task == Task::count)
+                count(step, spot);
+            else
+                time(step, spot);
+        } catch (const Failure &failure) {
+            fail(step, spot, failure);
+        } catch (const Error &error) {
+            // Sizes that the sweep of the first one does not come by may not fit together.
+            if (error.category() != Category::usage || step.cell.line == 0) throw;
+            planner_.told_failure(step.cell);
+            note(fmt::format("{}: no input can be made there: {}", field_.describe(step.cell), error.what()));
+        }
+        for (const auto &[solution, where] : watch_.newly_wrong())
+            if (const auto number = field_.number_of(solution))
+                for (int shape = 0; shape < static_cast<int>(field_.shapes().size()); ++shape)
+                    drop_from(*number, shape, where.sizes, 0);
+    }
+
+    // A single call, not kept.
+    void probe(const Next &step, const Spot &spot) {
+        const Input input = lab_.inputs().get(spot.shape, spot.sizes, spot.seed);
+        const Answered answered =
+            lab_.runner(field_.solution(step.cell)).answer(input, scope_.problem.limits.time_s);
+        if (answered.outcome != Outcome::done) throw Failure{answered.outcome, answered.detail};
+        planner_.told_probe(step.cell, std::max(answered.seconds, 1e-9));
+    }
+
+    void time(const Next &step, const Spot &spot) {
+        const double from = clock_.seconds();
+        double &call_s = call_s_[step.cell];
+        Timed timed = lab_.runner(field_.solution(step.cell)).time(spot, call_s, blank(step, "timing"));
+        call_s = timed.call_s;
+        Measurement &m = timed.reading;
+        if (timed.answer) m.answer_digest = watch_.look_at(m.solution, spot, *timed.answer);
+        m.disturbed = m.disturbed || restless_;
+        const bool again = m.disturbed;
+        keep(std::move(m));
+        planner_.told_time(step.cell, call_s, clock_.seconds() - from);
+        if (again) planner_.told_disturbed(step.cell);
+    }
+
+    void count(const Next &step, const Spot &spot) {
+        const double from = clock_.seconds();
+        // The smallest size and every fourth one are counted twice: the second must not differ.
+        const std::vector<double> &sizes = field_.line(step.cell).sizes;
+        const auto rung = std::find(sizes.begin(), sizes.end(), step.cell.size) - sizes.begin();
+        const bool twice = generation_ == 0 && step.round == 0 && rung % 4 == 0 && rung <= 12;
+        // Later rounds ask what other inputs cost; a generation has a hundred seeds.
+        const Spot other{spot.shape, spot.sizes, spot.seed + static_cast<std::uint64_t>(step.round % 100)};
+        Measurement form = blank(step, "counting");
+        form.seed = other.seed;
+        for (Measurement &m : lab_.runner(field_.solution(step.cell)).count(other, form, twice)) {
+            if (m.varying) readings_.call_varying(m.solution, m.shape);
+            if (m.kind == "counting") m.varying = readings_.is_varying(m.solution, m.shape);
+            keep(std::move(m));
+        }
+        planner_.told_count(step.cell, clock_.seconds() - from);
+    }
+
+    double stopped_after_s(Outcome outcome) const {
+        return outcome == Outcome::over_time ? scope_.problem.limits.time_s : 0;
+    }
+
+    void fail(const Next &step, const Spot &spot, const Failure &failure) {
+        Measurement m = blank(step, step.task == Task::count ? "counting" : "timing");
+        m.outcome = failure.outcome;
+        keep(m);
+        const bool reach = is_over_a_limit(failure.outcome) && !field_.is_smallest(spot.sizes);
+        if (reach) // nothing as large in every size is worth trying there
+            drop_from(step.cell.solution, step.cell.shape, spot.sizes, stopped_after_s(failure.outcome));
+        planner_.told_failure(step.cell, stopped_after_s(failure.outcome));
+        if (reach)
+            beyond_reach_.push_back({m.solution, spot, failure});
+        else
+            watch_.mark(m.solution, spot, failure.outcome, failure.detail);
+    }
+
+    void drop_from(int solution, int shape, const Sizes &sizes, double after_s) {
+        for (const Cell &cell : field_.cells_from(solution, shape, sizes))
+            planner_.told_failure(cell, after_s);
+    }
+
+    std::vector<Need> needs() {
+        std::vector<Need> list;
+        std::vector<NamedNeed> named;
+        lab_.at_leisure([&] { named = options_.judge(readings_.all()); });
+        for (const NamedNeed &need : named) {
+            const auto solution = field_.number_of(need.solution), shape = field_.number_of_shape(need.shape);
+            if (solution && shape)
+                list.push_back({*solution, *shape, need.decided, need.up_to,
+                                need.more_inputs && readings_.hang_on_input(need.solution, need.shape)});
+        }
+        return list;
+    }
+
+    void note(const std::string &text) {
+        if (std::find(summary_.notes.begin(), summary_.notes.end(), text) == summary_.notes.end())
+            summary_.notes.push_back(text);
+    }
+
+    void end() {
+        summary_.generations = generation_ + 1;
+        summary_.spent_s = elapsed();
+        summary_.stopped_early = summary_.spent_s < 0.9 * options_.budget_s;
+        summary_.measurements = static_cast<int>(readings_.all().size());
+        // One that never came to an end fails after all.
+        for (const auto &[solution, spot, failure] : beyond_reach_)
+            if (!readings_.any_done(solution)) watch_.mark(solution, spot, failure.outcome, failure.detail);
+        for (const std::string &name : field_.solutions())
+            for (const std::string &text : lab_.runner(name).notes())
+                note(text);
+        for (const auto &[solution, shape] : readings_.varying())
+            note(fmt::format("{}: steps on {} vary from call to call on one input", solution, shape));
+        for (const auto &[shape, sizes] : scope_.unused)
+            for (const std::string &size : sizes)
+                note(fmt::format("inputs of {} are the same whatever {} is: it is not swept there", shape,
+                                 size));
+    }
+
+    struct Beyond {
+        std::string solution;
+        Spot spot;
+        Failure failure;
+    };
+
+    const Scope &scope_;
+    const MeasureOptions &options_;
+    Lab &lab_;
+    Archive &archive_;
+    const Clock &clock_;
+    Teller &teller_;
+    double started_s_;
+    Field field_;
+    AnswerWatch watch_;
+    Planner planner_;
+    Readings readings_;
+    std::map<Cell, double> call_s_; // one call, as last read
+    std::vector<Beyond> beyond_reach_;
+    MeasureSummary summary_;
+    int generation_ = 0;
+    bool restless_ = false;
+};
+
+} // namespace
+
+MeasureSummary measure(const Scope &scope, const std::vector<Entrant> &entrants,
+                       const MeasureOptions &options, Lab &lab, Archive &archive, const Clock &clock,
+                       Teller &teller, Agreement &agreement) {
+    return Measuring(scope, entrants, options, lab, archive, clock, teller, agreement).outcome();
+}
+
+} // namespace iron

@@ -1,0 +1,108 @@
+#include "study/needs.h"
+
+#include <algorithm>
+#include <set>
+#include <tuple>
+
+namespace iron {
+
+namespace {
+
+constexpr double barely = -3; // evidence: a claim that holds, but may do so by the luck of one input
+constexpr double farther_for_space = 4; // times: nobody knows how far below its grain space lies
+
+// What claims for every shape say of each.
+std::vector<SolutionClaims> shape_by_shape(std::vector<SolutionClaims> claims,
+                                           const std::vector<std::string> &shapes) {
+    for (SolutionClaims &one : claims) {
+        const auto has_own = [&](const std::string &metric, const std::string &shape) {
+            return std::any_of(one.claims.begin(), one.claims.end(), [&](const Claim &claim) {
+                return claim.metric == metric && claim.shape == shape;
+            });
+        };
+        std::vector<Claim> each;
+        for (const Claim &claim : one.claims)
+            for (const std::string &shape : shapes)
+                if (claim.shape == shape || (claim.shape == "every" && !has_own(claim.metric, shape)))
+                    each.push_back({claim.metric, shape, claim.bound});
+        one.claims = std::move(each);
+    }
+    return claims;
+}
+
+// Where steps were counted, times are not asked yet: over several sizes they take long to fit.
+std::vector<Measurement> deciding(const std::vector<Measurement> &measurements) {
+    std::set<std::pair<std::string, std::string>> counted;
+    for (const Measurement &m : measurements)
+        if (m.kind == "counting") counted.insert({m.solution, m.shape});
+    std::vector<Measurement> those;
+    for (const Measurement &m : measurements)
+        if (m.kind != "timing" || !counted.contains({m.solution, m.shape})) those.push_back(m);
+    return those;
+}
+
+class Needs {
+  public:
+    Needs(const Scope &scope, const std::vector<SolutionClaims> &claims) : swept_(scope.swept()) {
+        for (const SolutionClaims &one : claims)
+            for (const std::string &shape : scope.shapes)
+                list_.push_back({one.solution, shape, true, 0, false});
+    }
+    std::vector<NamedNeed> list() && { return std::move(list_); }
+
+    // `shape`: "" for all.
+    void ask_inputs(const JudgedClaim &one, const std::string &shape) {
+        each(one, shape, [](NamedNeed &need) { need.more_inputs = true; });
+    }
+    void leave_open(const JudgedClaim &one, const std::string &shape) {
+        each(one, shape, [&](NamedNeed &need) {
+            need.decided = false;
+            need.more_inputs = true;
+            const auto &decide = one.judgement.would_decide;
+            const double farther = one.claim.metric == "space" ? farther_for_space : 1;
+            if (decide && decide->size_name == swept_)
+                need.up_to = std::max(need.up_to, farther * decide->size);
+        });
+    }
+
+  private:
+    template <typename Change>
+    void each(const JudgedClaim &one, const std::string &shape, const Change &change) {
+        for (NamedNeed &need : list_)
+            if (need.solution == one.solution && (shape.empty() || need.shape == shape)) change(need);
+    }
+    std::string swept_;
+    std::vector<NamedNeed> list_;
+};
+
+} // namespace
+
+std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
+                                  const std::vector<Measurement> &measurements, const MemoryCurve &memory,
+                                  FitStore &store, const EachOf &each) {
+    const Fitted fitted = scope.problem.sizes.size() < 2
+                              ? fit(scope, claims, measurements, memory, store, each)
+                              : fit(scope, claims, deciding(measurements), memory, store, each);
+    Needs needs(scope, claims);
+    std::set<std::tuple<std::string, std::string, std::string>> open; // solution, metric, bound
+    const auto key_of = [](const JudgedClaim &one) {
+        return std::tuple(one.solution, one.claim.metric, one.claim.bound.written);
+    };
+    for (const JudgedClaim &one : judge_claims(claims, fitted.growths, scope.swept(), memory)) {
+        if (one.judgement.verdict == Verdict::undecided) {
+            open.insert(key_of(one));
+            needs.leave_open(one, one.judgement.worst_shape);
+        } else if (one.judgement.verdict == Verdict::exceeded) // no claim is refused for one input's luck
+            needs.ask_inputs(one, one.judgement.worst_shape);
+    }
+    for (const JudgedClaim &one :
+         judge_claims(shape_by_shape(claims, scope.shapes), fitted.growths, scope.swept(), memory)) {
+        if (one.judgement.verdict == Verdict::undecided && open.contains(key_of(one)))
+            needs.leave_open(one, one.claim.shape);
+        else if (one.judgement.evidence > barely)
+            needs.ask_inputs(one, one.claim.shape);
+    }
+    return std::move(needs).list();
+}
+
+} // namespace iron

@@ -1,0 +1,55 @@
+// How long answers take, solution by solution: who is asked at which size, and how long it is waited for.
+#pragma once
+
+#include <map>
+#include <string>
+#include <utility>
+
+#include "core/bound/expression.h"
+
+namespace iron {
+
+// The longest call by solution and first size, start-up included, the other sizes at most their usual ones:
+// what measuring may go by before it has called anything.
+using CallTimes = std::map<std::string, std::map<double, double>>;
+
+class Pace {
+  public:
+    // `size_name`: the first size. `limit_s`: of one call.
+    Pace(std::string size_name, double limit_s) : size_name_(std::move(size_name)), limit_s_(limit_s) {}
+
+    void enter(const std::string &solution, bool whole_program) { whole_[solution] = whole_program; }
+
+    // An answer came after so many seconds. From the size on where calls are slow, or will be from the next
+    // one on, the solution is not asked any more: that is no fault of its answers.
+    void took(const std::string &solution, const Sizes &sizes, double seconds);
+    void slow_from(const std::string &solution, const Sizes &sizes);
+    bool may_be_asked(const std::string &solution, const Sizes &sizes) const;
+    void ask_all_again() { too_slow_from_.clear(); }
+
+    // How long an input may take: far longer than any other solution took, but a hang costs little.
+    // `large`: inputs at which slow is no surprise.
+    double limit_for(const std::string &solution, bool large) const;
+
+    // The longest call by first size, start-up included.
+    const std::map<double, double> &longest(const std::string &solution) { return longest_[solution]; }
+
+    // Whether a call that ran into a limit may just have been slow or greedy: every call just below was slow
+    // already (on a busy machine the step from there is longer than foreseen). What hangs comes out of the
+    // blue.
+    bool may_be_slow(const std::string &solution, const Sizes &sizes) const;
+
+  private:
+    double slow_for(const std::string &solution) const;
+
+    std::string size_name_;
+    double limit_s_;
+    std::map<std::string, bool> whole_;
+    std::map<std::string, double> slowest_, quickest_; // call (or process), the start taken off
+    std::map<std::string, double> too_slow_from_;      // first size
+    std::map<std::string, std::map<double, double>> longest_;
+    // shortest and longest call by first size, the start taken off
+    std::map<std::string, std::map<double, std::pair<double, double>>> times_;
+};
+
+} // namespace iron

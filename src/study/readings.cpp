@@ -1,0 +1,62 @@
+#include "study/readings.h"
+
+#include <algorithm>
+#include <map>
+
+namespace iron {
+
+Readings::Readings(std::vector<Measurement> earlier) : all_(std::move(earlier)) {}
+
+void Readings::add(Measurement measurement) { all_.push_back(std::move(measurement)); }
+
+bool Readings::hang_on_input(const std::string &solution, const std::string &shape) const {
+    std::map<std::pair<std::string, Sizes>, std::map<std::uint64_t, double>> read;
+    for (const Measurement &m : all_)
+        if (m.solution == solution && m.shape == shape && m.outcome == Outcome::done && m.kind != "timing")
+            read[{m.kind, m.sizes}][m.seed] = m.kind == "counting" ? static_cast<double>(m.steps)
+                                                                   : static_cast<double>(m.space.space_bytes);
+    bool several = false;
+    for (const auto &[where, by_seed] : read) {
+        several = several || by_seed.size() > 1;
+        for (const auto &[seed, value] : by_seed)
+            if (value != by_seed.begin()->second) return true;
+    }
+    return !several;
+}
+
+bool Readings::any_done(const std::string &solution) const {
+    return std::any_of(all_.begin(), all_.end(), [&](const Measurement &m) {
+        return m.solution == solution && m.outcome == Outcome::done;
+    });
+}
+
+double Readings::last_at_s() const {
+    double last = 0;
+    for (const Measurement &m : all_)
+        last = std::max(last, m.at_s);
+    return last;
+}
+
+std::vector<Reach> reaches_in(const std::vector<Measurement> &measurements) {
+    std::vector<Reach> all;
+    const auto total = [](const Sizes &sizes) {
+        double sum = 0;
+        for (const auto &[name, size] : sizes)
+            sum += size;
+        return sum;
+    };
+    for (const Measurement &m : measurements) {
+        if (!is_over_a_limit(m.outcome)) continue;
+        const auto same = [&](const Reach &one) {
+            return one.solution == m.solution && one.shape == m.shape;
+        };
+        const auto found = std::find_if(all.begin(), all.end(), same);
+        if (found == all.end())
+            all.push_back({m.solution, m.shape, m.sizes, m.outcome});
+        else if (total(m.sizes) < total(found->sizes))
+            *found = {m.solution, m.shape, m.sizes, m.outcome};
+    }
+    return all;
+}
+
+} // namespace iron

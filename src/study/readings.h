@@ -1,0 +1,51 @@
+// All that was read so far, and what it says of the series.
+#pragma once
+
+#include <set>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include "records/journal.h"
+
+namespace iron {
+
+class Readings {
+  public:
+    explicit Readings(std::vector<Measurement> earlier = {});
+
+    void add(Measurement measurement);
+    const std::vector<Measurement> &all() const { return all_; }
+
+    // Steps differ from call to call on one input there.
+    void call_varying(const std::string &solution, const std::string &shape) {
+        varying_.insert({solution, shape});
+    }
+    bool is_varying(const std::string &solution, const std::string &shape) const {
+        return varying_.contains({solution, shape});
+    }
+    const std::set<std::pair<std::string, std::string>> &varying() const { return varying_; }
+
+    // Whether what is counted hangs on the input: it differs from seed to seed somewhere, or no place has
+    // seen two of them yet.
+    bool hang_on_input(const std::string &solution, const std::string &shape) const;
+    // Any call that came to its end.
+    bool any_done(const std::string &solution) const;
+    // When the last was taken, in seconds of measuring, all sessions together.
+    double last_at_s() const;
+
+  private:
+    std::vector<Measurement> all_;
+    std::set<std::pair<std::string, std::string>> varying_;
+};
+
+// Where a solution went over a limit, at a size that nobody asked for.
+struct Reach {
+    std::string solution, shape;
+    Sizes sizes; // the smallest such ones
+    Outcome outcome = Outcome::over_time;
+};
+// By solution and shape.
+std::vector<Reach> reaches_in(const std::vector<Measurement> &measurements);
+
+} // namespace iron

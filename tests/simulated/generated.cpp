@@ -1,0 +1,538 @@
+#include "simulated/generated.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+#include "core/bound/print.h"
+#include "core/bound/size_order.h"
+#include "core/plan/ladder.h"
+#include "core/random.h"
+#include "records/documents.h"
+#include "study/agree.h"
+#include "study/needs.h"
+#include "study/readings.h"
+#include "support/schema.h"
+#include "views/tables.h"
+
+namespace iron::test {
+
+namespace {
+
+class Dice {
+  public:
+    explicit Dice(std::uint64_t seed) : random_(seed) {}
+    bool once_in(std::uint64_t times) { return random_.below(times) == 0; }
+    int between(int low, int high) { return static_cast<int>(random_.between(low, high)); }
+    double real(double low, double high) {
+        return low + (high - low) * static_cast<double>(random_.next() >> 11) * 0x1p-53;
+    }
+    // Evenly in logarithms.
+    double spread(double low, double high) { return std::exp(real(std::log(low), std::log(high))); }
+    template <typename T>
+    T one_of(const std::vector<T> &all) {
+        return all[static_cast<std::size_t>(between(0, static_cast<int>(all.size()) - 1))];
+    }
+
+  private:
+    Random random_;
+};
+
+// A size of one of the kinds that people write.
+SizeRule first_size(Dice &dice, bool exponential) {
+    SizeRule rule{"n", make_number(dice.one_of<double>({0, 1, 1, 1, 2})), nullptr, {}, {}};
+    const double to = exponential ? dice.one_of<double>({12, 18, 20, 26, 40})
+                                  : dice.one_of<double>({1e3, 1e4, 1e5, 2e5, 1e6, 1e6, 1e9});
+    rule.to = make_number(to);
+    if (dice.once_in(25)) rule.from = rule.to; // one legal value only
+    if (dice.once_in(6))
+        rule.measured_from = exponential ? dice.between(2, 8) : dice.one_of<double>({2, 8, 64, 100});
+    if (dice.once_in(12)) rule.usual = std::floor(std::sqrt(to));
+    return rule;
+}
+
+SizeRule later_size(Dice &dice, const std::string &name, bool exponential) {
+    SizeRule rule{name, make_number(1), make_number(dice.one_of<double>({1, 40, 512, 1e4})), {}, {}};
+    if (dice.once_in(2)) rule.to = make_size("n");
+    if (dice.once_in(2)) rule.usual = dice.one_of<double>({2, 8, 64});
+    if (dice.once_in(8)) rule.measured_from = dice.between(1, 8);
+    if (exponential) rule.to = make_number(20);
+    return rule;
+}
+
+struct Growths {
+    std::vector<std::string> all; // from small to large
+    int most_of_time = 0;         // index
+};
+
+Growths growths_over(const std::vector<SizeRule> &sizes, bool exponential) {
+    if (sizes.size() == 1 && exponential) return {{"1", "n", "n^2", "n^3", "2^n", "n 2^n", "3^n", "n!"}, 7};
+    if (sizes.size() == 1) return {{"1", "log n", "n", "n log n", "n^2", "n^3"}, 5};
+    const std::string k = sizes[1].name;
+    return {{"1", "log n", k, "n", "n log n", "n + " + k, "n " + k, "n^2"}, 7};
+}
+
+ShapeLaw shape_law(Dice &dice, const std::vector<std::string> &names, const std::string &time,
+                   const std::string &space) {
+    ShapeLaw law;
+    const double factor = dice.spread(0.5, 20);
+    law.steps = {{factor, parse_expression(time, names)}};
+    law.steps.push_back({factor * dice.real(0.5, 4), make_number(1)});
+    if (time != "1" && dice.once_in(3) && time.find('!') == std::string::npos)
+        law.steps.push_back({factor * dice.real(0, 2), parse_expression("log n", names)});
+    if (space != "1") law.bytes = {{dice.one_of<double>({4, 8, 24, 40}), parse_expression(space, names)}};
+    law.bytes.push_back({dice.one_of<double>({0, 16, 48}), make_number(1)});
+    if (dice.once_in(4)) law.input_spread = dice.one_of<double>({0.02, 0.1});
+    return law;
+}
+
+Claim claim_of(const std::string &metric, const std::string &shape, const std::string &text,
+               const std::vector<std::string> &names) {
+    return {metric, shape, parse_bound(text, names)};
+}
+
+// A claim near the truth: itself, one larger, one smaller.
+std::string claimed(Dice &dice, const Growths &growths, const std::string &truth, bool several) {
+    const auto found = std::find(growths.all.begin(), growths.all.end(), truth);
+    const int at = static_cast<int>(found - growths.all.begin());
+    const int by = dice.one_of<int>({0, 0, 0, -1, 1, -2, 1});
+    const int last = static_cast<int>(growths.all.size()) - 1;
+    const std::string text = growths.all[static_cast<std::size_t>(std::clamp(at + by, 0, last))];
+    const char *kind = several ? "O" : dice.one_of<const char *>({"O", "O", "O", "O", "Theta", "Omega"});
+    return fmt::format("{}({})", kind, text);
+}
+
+void add_solution(Dice &dice, SimulatedProblem &made, int number, const Growths &growths, bool exponential) {
+    Problem &problem = made.problem;
+    const std::vector<std::string> names = problem.size_names();
+    const bool several = problem.sizes.size() > 1;
+    Solution solution;
+    solution.name = fmt::format("barge-{}", number);
+    SolutionLaw law;
+    law.step_ns = dice.once_in(3) ? dice.spread(20, 200) : dice.spread(0.3, 5);
+    if (dice.once_in(20)) law.step_ns = dice.spread(1e4, 1e7); // calls of up to seconds
+    law.noise = dice.one_of<double>({0.003, 0.01, 0.03});
+    if (dice.once_in(8)) {
+        law.whole_program = true;
+        law.start_up_s = dice.spread(1e-3, 0.3);
+        law.grain_bytes = 256 << 10;
+        law.counts = dice.once_in(2);
+    } else if (dice.once_in(12))
+        law.counts = law.weighs = false;
+    if (dice.once_in(6)) law.cache_steps = dice.spread(1e5, 1e7), law.cache_times = dice.spread(1.5, 10);
+    const double unlikely = dice.real(0, 1);
+    if (unlikely < 0.04)
+        law.wrong_from = dice.one_of<double>({0, 3, 20, 1000});
+    else if (unlikely < 0.06)
+        law.crashes_from = dice.one_of<double>({0, 5, 500});
+    else if (unlikely < 0.08)
+        law.silent_from = dice.one_of<double>({0, 0, 10});
+    const std::string time = dice.one_of(growths.all);
+    const std::string space = several || exponential ? dice.one_of<std::string>({"1", "n"})
+                                                     : dice.one_of<std::string>({"1", "log n", "n"});
+    for (const Shape &shape : problem.shapes) {
+        const bool own = dice.once_in(4);
+        law.on[shape.name] = shape_law(dice, names, own ? dice.one_of(growths.all) : time, space);
+        if (sizes_in(*shape.text).size() < names.size()) // depends on what the inputs hold alone
+            law.on[shape.name] = shape_law(dice, names, dice.one_of<std::string>({"1", "log n", "n"}), space);
+    }
+    solution.claims.push_back(claim_of("time", "every", claimed(dice, growths, time, several), names));
+    if (dice.once_in(5))
+        solution.claims.push_back(
+            claim_of("time", problem.shapes.front().name, claimed(dice, growths, time, several), names));
+    if (dice.once_in(2))
+        solution.claims.push_back(
+            claim_of("space", "every",
+                     fmt::format("O({})", dice.one_of<std::string>({space, space, "1", "n"})), names));
+    problem.solutions.push_back(solution);
+    made.laws[solution.name] = law;
+}
+
+} // namespace
+
+Generated generated_problem(std::uint64_t seed) {
+    Dice dice(seed);
+    Generated generated;
+    generated.seed = seed;
+    generated.budget_s = dice.spread(1, 60);
+    if (dice.once_in(20)) generated.budget_s = 600;
+    generated.again = dice.once_in(10);
+    SimulatedProblem &made = generated.simulated;
+    Problem &problem = made.problem;
+    problem.title = "Generated";
+    const bool exponential = dice.once_in(4);
+    problem.sizes = {first_size(dice, exponential)};
+    const int several = dice.once_in(12) ? 2 : dice.once_in(60) ? 3 : 1;
+    for (const char *name : {"k", "m"})
+        if (static_cast<int>(problem.sizes.size()) < several)
+            problem.sizes.push_back(later_size(dice, name, exponential));
+    const std::vector<std::string> names = problem.size_names();
+    const int shapes = several > 1 ? dice.between(1, 2) : dice.one_of<int>({1, 1, 1, 2, 2, 3, 6});
+    for (int i = 0; i < shapes; ++i) {
+        std::string text = "{n}";
+        for (std::size_t j = 1; j < names.size(); ++j)
+            if (!dice.once_in(6)) text += " {" + names[j] + "}";
+        problem.shapes.push_back({fmt::format("calm-{}", i), parse_template(text, names), ""});
+    }
+    if (dice.once_in(4)) problem.samples.push_back({"3", "the sample's answer"});
+    if (dice.once_in(3)) problem.answers.reference = "barge-0";
+    problem.limits.time_s = dice.one_of<double>({1, 10, 10});
+    const Growths growths = growths_over(problem.sizes, exponential);
+    const int solutions = several > 1 ? dice.between(1, 2) : dice.one_of<int>({1, 1, 1, 2, 2, 3, 5, 12});
+    for (int i = 0; i < solutions; ++i)
+        add_solution(dice, made, i, growths, exponential);
+    // The reference is right, and somebody to vote with.
+    SolutionLaw &first = made.laws.at("barge-0");
+    first.wrong_from.reset(), first.crashes_from.reset(), first.silent_from.reset();
+    if (dice.once_in(3)) {
+        Target target;
+        target.sizes["n"] = std::min(1e5, range_of(problem.sizes.front(), {}).second);
+        target.time_s = 1;
+        target.memory_bytes = 256 << 20;
+        problem.target = target;
+    }
+    return generated;
+}
+
+std::string described(const Generated &generated) {
+    const Problem &problem = generated.simulated.problem;
+    std::string text = fmt::format("seed {}, budget {:.3g} s{}:", generated.seed, generated.budget_s,
+                                   generated.again ? " twice" : "");
+    for (const SizeRule &rule : problem.sizes)
+        text += fmt::format(" {} = {} to {} (measured from {}, usual {}),", rule.name, print(rule.from),
+                            print(rule.to), rule.measured_from.value_or(-1), rule.usual.value_or(-1));
+    text += fmt::format(" {} shapes", problem.shapes.size());
+    for (const Solution &solution : problem.solutions) {
+        const SolutionLaw &law = generated.simulated.laws.at(solution.name);
+        text += fmt::format("\n  {} ({:.3g} ns a step{}{}):", solution.name, law.step_ns,
+                            law.whole_program ? fmt::format(", start {:.3g} s", law.start_up_s) : "",
+                            law.counts ? "" : ", times alone");
+        for (const auto &[shape, what] : law.on) {
+            text += " " + shape + ":";
+            for (const Term &term : what.steps)
+                text += fmt::format(" + {:.3g} {}", term.factor, print(term.growth));
+        }
+        for (const Claim &claim : solution.claims)
+            text += fmt::format("; {} {} {}", claim.metric, claim.shape, claim.bound.written);
+    }
+    return text;
+}
+
+const char *word_for(Rule rule) {
+    switch (rule) {
+    case Rule::no_exception:
+        return "exception";
+    case Rule::right_ones_agree:
+        return "right, and marked";
+    case Rule::wrong_ones_are_found:
+        return "wrong, and not found";
+    case Rule::everybody_is_read:
+        return "not read";
+    case Rule::budget_is_kept:
+        return "over budget";
+    case Rule::time_is_shared:
+        return "starved";
+    case Rule::range_is_kept:
+        return "out of range";
+    case Rule::sentence_fits_verdict:
+        return "sentence against verdict";
+    case Rule::documents_are_valid:
+        return "invalid document";
+    case Rule::no_false_exceeded:
+        return "false exceeded";
+    case Rule::no_false_holds:
+        return "false holds";
+    }
+    return "";
+}
+
+namespace {
+
+const char *const heading =
+    R"({"machine":{"processor":"law","processors":1,"memory_bytes":1000000000},"compilers":{},"solutions":{}})";
+
+void one_after_the_other(int count, const std::function<void(int)> &work) {
+    for (int i = 0; i < count; ++i)
+        work(i);
+}
+
+// A run of all stages on a problem, and what is held against the laws.
+class Run {
+  public:
+    explicit Run(const Generated &generated)
+        : generated_(generated), made_(generated.simulated), problem_(made_.problem),
+          lab_(made_, clock_), scope_{problem_, {}, {}} {
+        for (const Solution &one : problem_.solutions)
+            scope_.contenders.push_back({&one, made_.laws.at(one.name).whole_program, false});
+        for (const Shape &shape : problem_.shapes)
+            scope_.shapes.push_back(shape.name);
+    }
+
+    Checked outcome() {
+        if (std::getenv("IRON_TRACE"))
+            told_.every_step = [](double s, const std::string &d) { fmt::print("{:.4f} {}\n", s, d); };
+        try {
+            agree_all();
+            measure_all();
+            if (generated_.again) measure_all();
+            judge_all();
+            check_documents();
+        } catch (const std::exception &error) {
+            fault(Rule::no_exception, error.what());
+        }
+        return std::move(checked_);
+    }
+
+  private:
+    void fault(Rule rule, const std::string &text) { checked_.faults.push_back({rule, text}); }
+
+    void agree_all() {
+        scope_.unused = unused_sizes(scope_, lab_.inputs());
+        AgreeOptions options;
+        options.shapes = scope_.shapes;
+        options.inputs_a_shape = 60;
+        options.each = one_after_the_other;
+        std::tie(agreement_, calls_) = [&] {
+            Agreed agreed = agree(problem_, lab_.entrants(), options, lab_, clock_, told_);
+            return std::pair(std::move(agreed.agreement), std::move(agreed.calls));
+        }();
+        for (const SolutionAgreement &entry : agreement_.solutions) {
+            const SolutionLaw &law = made_.laws.at(entry.name);
+            const bool faulty = law.wrong_from || law.crashes_from || law.silent_from;
+            const bool agrees = entry.verdict == SolutionAgreement::Verdict::agrees;
+            if (!agrees && !faulty && can_do_the_smallest(entry.name) && !nobody_to_believe())
+                fault(Rule::right_ones_agree,
+                      fmt::format("{}: {} {}", entry.name, iron::word_for(entry.outcome), entry.detail));
+            const double from =
+                law.wrong_from.value_or(law.crashes_from.value_or(law.silent_from.value_or(1e9)));
+            if (agrees && from <= range_of(problem_.sizes.front(), {}).first &&
+                problem_.solutions.size() > 2 && !nobody_to_believe())
+                fault(Rule::wrong_ones_are_found, entry.name);
+        }
+    }
+
+    // As many are wrong as right, and no reference is named.
+    bool nobody_to_believe() const {
+        if (!problem_.answers.reference.empty()) return false;
+        std::size_t wrong = 0, voters = 0;
+        for (const auto &[name, law] : made_.laws) {
+            wrong += law.wrong_from.has_value();
+            voters += !law.crashes_from && !law.silent_from;
+        }
+        return 2 * wrong >= voters;
+    }
+
+    bool can_do_the_smallest(const std::string &name) const {
+        const SolutionLaw &law = made_.laws.at(name);
+        Sizes least;
+        for (const SizeRule &rule : problem_.sizes)
+            least[rule.name] = range_of(rule, least).first;
+        for (const auto &[shape, what] : law.on) {
+            const double call_s =
+                1e-9 * law.step_ns * law.cache_times * value_of(what.steps, least) + law.start_up_s;
+            if (call_s > 0.2 * problem_.limits.time_s) return false;
+            if (value_of(what.bytes, least) > 0.9 * static_cast<double>(problem_.limits.memory_bytes))
+                return false;
+        }
+        return true;
+    }
+
+    void measure_all() {
+        MeasureOptions options;
+        options.budget_s = generated_.budget_s;
+        if (generated_.seed % 2) options.calls = calls_; // else measured by itself
+        options.heading = [](const std::string &) { return heading; };
+        FitStore store;
+        const auto claims = claims_in(scope_, &agreement_);
+        options.judge = [&](const std::vector<Measurement> &measurements) {
+            return open_needs(scope_, claims, measurements, MemoryCurve(), store, one_after_the_other);
+        };
+        const Agreement before = agreement_;
+        const double from = clock_.seconds();
+        measure(scope_, lab_.entrants(), options, lab_, archive_, clock_, told_, agreement_);
+        const double spent = clock_.seconds() - from;
+        double first_readings = 0;
+        for (const Solution &one : problem_.solutions)
+            first_readings += 2 * made_.laws.at(one.name).start_up_s + 0.05;
+        if (spent > 1.1 * generated_.budget_s + 4 * problem_.limits.time_s + first_readings)
+            fault(Rule::budget_is_kept, fmt::format("{:.3g} s of {:.3g} s", spent, generated_.budget_s));
+        for (const SolutionAgreement &entry : before.solutions)
+            if (entry.verdict == SolutionAgreement::Verdict::agrees) check_readings(entry.name, spent);
+    }
+
+    void check_readings(const std::string &name, double spent_s) {
+        const SolutionLaw &law = made_.laws.at(name);
+        if (law.crashes_from || law.wrong_from || law.silent_from) return;
+        std::map<std::string, std::set<Sizes>> read; // by shape
+        for (const Measurement &m : archive_.measurements()) {
+            if (m.solution != name) continue;
+            check_range(m);
+            if (m.outcome == Outcome::done && m.kind == "timing") read[m.shape].insert(m.sizes);
+        }
+        if (read.empty() && can_do_the_smallest(name)) fault(Rule::everybody_is_read, name);
+        // Eight sizes that cost next to nothing are there for everybody.
+        const SizeRule &first = problem_.sizes.front();
+        const auto [from, to] = range_of(first, {});
+        if (problem_.sizes.size() > 1 || to < from + 60 || first.measured_from) return;
+        for (const auto &[shape, what] : law.on) {
+            double cost_s = 0;
+            for (const double n : ladder(std::max(16.0, from), std::min(to, 256.0)))
+                cost_s += 2e-9 * law.step_ns * law.cache_times * value_of(what.steps, {{"n", n}}) +
+                          law.start_up_s + 1e-3;
+            const double series = static_cast<double>(made_.laws.size() * problem_.shapes.size());
+            if (cost_s < 0.1 * generated_.budget_s / series && read[shape].size() < 6)
+                fault(Rule::time_is_shared, fmt::format("{} on {}: {} sizes in {:.3g} s", name, shape,
+                                                        read[shape].size(), spent_s));
+        }
+    }
+
+    void check_range(const Measurement &m) {
+        for (const SizeRule &rule : problem_.sizes) {
+            const auto [from, to] = range_of(rule, m.sizes);
+            const double value = m.sizes.at(rule.name);
+            if (value < from || value > to || value != std::floor(value))
+                fault(Rule::range_is_kept,
+                      fmt::format("{} = {}, which goes from {} to {}", rule.name, value, from, to));
+        }
+    }
+
+    // f = sum of terms, g = bound: within O, and the other way round.
+    struct Order {
+        bool upper = true, lower = true;
+    };
+    Order order_of(const ShapeLaw &law, bool of_space, const Bound &bound) const {
+        const SizeOrder order(problem_.size_names(), problem_.relations());
+        Order found{true, false};
+        for (const Term &term : of_space ? law.bytes : law.steps) {
+            if (term.factor == 0) continue;
+            found.upper = found.upper && order.within(term.growth, bound.growth);
+            found.lower = found.lower || order.within(bound.growth, term.growth);
+        }
+        return found;
+    }
+
+    bool is_true(const Solution &solution, const Claim &claim) const {
+        bool upper = true, lower = true;
+        for (const auto &[shape, law] : made_.laws.at(solution.name).on) {
+            const bool own =
+                std::any_of(solution.claims.begin(), solution.claims.end(), [&](const Claim &other) {
+                    return other.metric == claim.metric && other.shape == shape;
+                });
+            if (claim.shape == "every" ? own : claim.shape != shape) continue;
+            const Order order = order_of(law, claim.metric == "space", claim.bound);
+            upper = upper && order.upper;
+            lower = lower && order.lower;
+        }
+        return claim.bound.kind == Bound::Kind::upper   ? upper
+               : claim.bound.kind == Bound::Kind::lower ? lower
+                                                        : upper && lower;
+    }
+
+    // Whether the range is wide enough for its sizes to show what holds for all.
+    bool range_tells(const JudgedClaim &one) const {
+        if (one.claim.metric == "space") { // far above the grain
+            Sizes largest;
+            for (const SizeRule &rule : problem_.sizes)
+                largest[rule.name] = std::max(range_of(rule, largest).second, 1.0);
+            for (const auto &[shape, law] : made_.laws.at(one.solution).on)
+                if (value_of(law.bytes, largest) < 16 * made_.laws.at(one.solution).grain_bytes) return false;
+        }
+        for (const SizeRule &rule : problem_.sizes) {
+            Sizes largest;
+            for (const SizeRule &other : problem_.sizes)
+                largest[other.name] = range_of(other, largest).second;
+            if (largest.at(rule.name) < 12) return false;
+        }
+        return true;
+    }
+
+    void judge_all() {
+        FitStore store;
+        fitted_ = fit(scope_, claims_in(scope_, &agreement_), archive_.measurements(), MemoryCurve(), store,
+                      one_after_the_other);
+        claims_ = judge(scope_, fitted_);
+        for (const JudgedClaim &one : claims_) {
+            const SolutionAgreement *entry = agreement_.solution(one.solution);
+            if (entry->verdict != SolutionAgreement::Verdict::agrees) continue;
+            ++checked_.claims;
+            const Judgement &judged = one.judgement;
+            const std::string by = judged.decided_by.empty() ? "nothing" : judged.decided_by;
+            ++checked_.judged[by];
+            if (judged.verdict == Verdict::undecided) {
+                ++checked_.undecided[by];
+                checked_.open.push_back(fmt::format("{} {} {} {}, by {}: {}", one.solution, one.claim.metric,
+                                                    one.claim.shape, one.claim.bound.written, by,
+                                                    judged.reason));
+            }
+            check_sentence(one);
+            const bool truth = is_true(*problem_.solution(one.solution), one.claim);
+            const std::string text = fmt::format("{} {} {}, by {}: {}", one.solution, one.claim.metric,
+                                                 one.claim.bound.written, by, judged.reason);
+            if (judged.verdict == Verdict::exceeded && truth) fault(Rule::no_false_exceeded, text);
+            if (judged.verdict == Verdict::holds && !truth && range_tells(one))
+                fault(Rule::no_false_holds, text);
+        }
+    }
+
+    void check_sentence(const JudgedClaim &one) {
+        const std::string &reason = one.judgement.reason;
+        const std::string sentence = reason.substr(0, reason.find(';'));
+        const bool falls = sentence.find(" falls from") != std::string::npos ||
+                           sentence.find(" fall from") != std::string::npos;
+        if (one.judgement.verdict == Verdict::exceeded && falls && one.claim.bound.kind == Bound::Kind::upper)
+            fault(Rule::sentence_fits_verdict,
+                  fmt::format("{} {}: exceeded: {}", one.solution, one.claim.bound.written, reason));
+    }
+
+    void check_documents() {
+        const auto valid = [&](const char *name, const std::string &text) {
+            const std::string wrong = violations(nlohmann::json::parse(text), name);
+            if (!wrong.empty()) fault(Rule::documents_are_valid, fmt::format("{}: {}", name, wrong));
+        };
+        valid("agreement", agreement_json(agreement_));
+        valid("growth", growth_json(fitted_.growths));
+        valid("claims", claims_json(claims_));
+        if (!archive_.measurements().empty())
+            valid("measurement", journal_line(archive_.measurements().back()));
+        claims_table(claims_, fitted_.growths, &agreement_, scope_.along_sweep());
+        CompareOptions compared;
+        for (const SolutionClaims &one : fitted_.claims)
+            if (one.excluded.empty()) compared.solutions.push_back(one.solution);
+        valid("comparison", comparison_json(compare_all(fitted_.series, fitted_.growths, compared)));
+        const Outlook outlook(fitted_.series, fitted_.growths, scope_.on_sweep());
+        Sizes others = sizes_at(problem_, {});
+        const std::string along = problem_.sizes.back().name;
+        const Sizes all = others;
+        others.erase(along);
+        const auto largest = largest_within(scope_, outlook, "time", 1e9, along, others);
+        for (const LargestSize &one : largest)
+            if (problem_.sizes.back().to_is_relation() && one.largest &&
+                one.largest->size > range_of(problem_.sizes.back(), others).second)
+                fault(Rule::range_is_kept, fmt::format("largest {} {}", along, one.largest->size));
+        std::vector<MeetsTarget> target;
+        if (problem_.target)
+            target = target_met(scope_, fitted_, archive_.measurements(), target_limits(problem_));
+        valid("forecast",
+              forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, outlook.self_check()));
+    }
+
+    const Generated &generated_;
+    const SimulatedProblem &made_;
+    const Problem &problem_;
+    SimulatedClock clock_;
+    SimulatedLab lab_;
+    MemoryArchive archive_;
+    Told told_;
+    Scope scope_;
+    Agreement agreement_;
+    CallTimes calls_;
+    Fitted fitted_;
+    std::vector<JudgedClaim> claims_;
+    Checked checked_;
+};
+
+} // namespace
+
+Checked check(const Generated &generated) { return Run(generated).outcome(); }
+
+} // namespace iron::test

@@ -1,0 +1,56 @@
+// Thousands of problems that nobody wrote, each run from agreement to documents.
+#include <algorithm>
+#include <fmt/format.h>
+#include <gtest/gtest.h>
+#include <map>
+
+#include "simulated/generated.h"
+
+namespace iron::test {
+namespace {
+
+// Of so many problems in CI; bench/generated takes more.
+constexpr int problems = 2000;
+
+struct Tally {
+    std::map<Rule, int> faults;
+    std::map<Rule, std::string> first;
+    int claims = 0, undecided = 0;
+};
+
+Tally tallied(int from, int count) {
+    Tally tally;
+    for (int i = 0; i < count; ++i) {
+        const Generated generated = generated_problem(static_cast<std::uint64_t>(from + i));
+        const Checked checked = check(generated);
+        tally.claims += checked.claims;
+        for (const auto &[by, number] : checked.undecided)
+            tally.undecided += number;
+        for (const auto &[rule, text] : checked.faults) {
+            ++tally.faults[rule];
+            tally.first.emplace(rule, described(generated) + "\n" + text);
+        }
+    }
+    return tally;
+}
+
+class GeneratedProblems : public ::testing::TestWithParam<int> {};
+
+// A share of them a test, so that they run side by side.
+constexpr int shares = 4;
+
+TEST_P(GeneratedProblems, ShowNoFault) {
+    const Tally tally = tallied(1 + GetParam() * (problems / shares), problems / shares);
+    const double claims = tally.claims;
+    for (const auto &[rule, number] : tally.faults) {
+        double allowed = 0;
+        if (rule == Rule::no_false_exceeded || rule == Rule::no_false_holds) allowed = 0.01 * claims;
+        EXPECT_LE(number, allowed) << word_for(rule) << ", the first: " << tally.first.at(rule);
+    }
+    EXPECT_GT(claims, problems / shares);
+}
+
+INSTANTIATE_TEST_SUITE_P(Shares, GeneratedProblems, ::testing::Range(0, shares));
+
+} // namespace
+} // namespace iron::test

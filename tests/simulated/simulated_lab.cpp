@@ -1,0 +1,247 @@
+#include "simulated/simulated_lab.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+#include <set>
+#include <xxhash.h>
+
+#include "core/random.h"
+#include "records/template.h"
+
+namespace iron::test {
+
+namespace {
+
+constexpr double worker_start_s = 20e-3;
+constexpr double ask_s = 1e-3;            // one line to a worker and back
+constexpr double input_a_number_s = 2e-8; // making or reading it
+constexpr double batch_s = 100e-6;
+constexpr double counting_times = 1.3; // a counted call against a plain one
+
+double unit(std::uint64_t number) { return static_cast<double>(number >> 11) * 0x1p-53; }
+
+std::uint64_t hash_of(const std::string &text, std::uint64_t seed) {
+    return XXH3_64bits_withSeed(text.data(), text.size(), seed);
+}
+
+std::string place_of(const Spot &spot) {
+    std::string text = spot.shape;
+    for (const auto &[name, value] : spot.sizes)
+        text += fmt::format(" {}={:.0f}", name, value);
+    return text;
+}
+
+} // namespace
+
+double value_of(const std::vector<Term> &terms, const Sizes &sizes) {
+    double sum = 0;
+    for (const Term &term : terms)
+        sum += term.factor * std::exp(std::min(evaluate_log(term.growth, sizes), 700.0));
+    return sum;
+}
+
+Input SimulatedInputs::get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) {
+    const Spot spot{shape, sizes, seed};
+    const std::string name = fmt::format("{} seed={} draw={}", place_of(spot), seed, static_cast<int>(draw));
+    const auto used = sizes_in(*problem_.shape(shape)->text);
+    double numbers = 1;
+    for (const auto &[size, value] : sizes)
+        if (used.contains(size)) numbers += std::min(value, 1e6);
+    if (made_.emplace(name, spot).second) clock_.pass(numbers * input_a_number_s);
+    return {name, static_cast<std::uint64_t>(4 * numbers)};
+}
+
+const Spot *SimulatedInputs::spot_of(const Input &input) const {
+    const auto found = made_.find(input.path.string());
+    return found == made_.end() ? nullptr : &found->second;
+}
+
+// A solution that does what its law says.
+class LawRunner : public Runner {
+  public:
+    LawRunner(SimulatedLab &lab, const std::string &name, const SolutionLaw &law, const Problem &problem)
+        : lab_(lab), name_(name), law_(law), problem_(problem) {}
+
+    Answered answer(const Input &input, double limit_s) override {
+        const Spot *spot = lab_.inputs_.spot_of(input);
+        if (!spot) return {Outcome::done, "", "the sample's answer", 1e-6};
+        start();
+        try {
+            const double call_s = run(*spot, limit_s);
+            pass(call_s + ask_s);
+            return {Outcome::done, "", answer_at(*spot), call_s};
+        } catch (const Failure &failure) {
+            return {failure.outcome, failure.detail, "", 0};
+        }
+    }
+
+    Timed time(const Spot &spot, double, const Measurement &blank) override {
+        start();
+        Timed timed{blank, 0, std::nullopt};
+        const bool first = seen_.insert({place_of(spot), spot.seed}).second;
+        if (first)
+            pass(
+                static_cast<double>(lab_.inputs_.get(spot.shape, spot.sizes, spot.seed, Draw::random).bytes) /
+                4 * input_a_number_s);
+        double call_s = run(spot, problem_.limits.time_s);
+        if (first) {
+            timed.answer = answer_at(spot);
+            pass(call_s);
+        }
+        if (law_.remembers) call_s /= 100;
+        call_s *= noise();
+        Measurement &m = timed.reading;
+        m.calls = law_.whole_program
+                      ? 1
+                      : std::clamp<std::int64_t>(static_cast<std::int64_t>(batch_s / std::max(call_s, 1e-10)),
+                                                 1, 1'000'000);
+        pass(call_s * static_cast<double>(m.calls) + ask_s);
+        m.inputs = static_cast<int>(std::min<std::int64_t>(m.calls, 16));
+        m.floor_ns = law_.whole_program ? law_.start_up_s * 1e9 : 1;
+        m.time_ns = m.cpu_ns = call_s * 1e9;
+        m.worker = 1;
+        timed.call_s = std::max(call_s, 1e-10);
+        return timed;
+    }
+
+    std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool) override {
+        start();
+        pass(counting_times * run(spot, 2 * problem_.limits.time_s) + ask_s);
+        std::vector<Measurement> made;
+        if (law_.counts) {
+            Measurement m = blank;
+            m.kind = "counting";
+            m.steps = static_cast<std::int64_t>(std::llround(steps_at(spot)));
+            made.push_back(m);
+        }
+        if (law_.weighs) {
+            Measurement m = blank;
+            m.kind = "space";
+            m.space.space_bytes = static_cast<std::int64_t>(bytes_at(spot));
+            m.space.heap_peak_bytes = m.space.space_bytes;
+            m.space.grain_bytes = static_cast<std::int64_t>(law_.grain_bytes);
+            m.space.resident_peak_bytes = m.space.space_bytes + (4 << 20);
+            made.push_back(m);
+        }
+        return made;
+    }
+
+    void renew() override {
+        started_ = false;
+        seen_.clear();
+    }
+    std::vector<std::string> notes() const override { return {}; }
+
+  private:
+    const ShapeLaw &law_at(const Spot &spot) const { return law_.on.at(spot.shape); }
+
+    void pass(double seconds) {
+        lab_.clock_.pass(seconds);
+        lab_.spent_s_[name_] += seconds;
+    }
+
+    void start() {
+        if (law_.whole_program || started_) return;
+        started_ = true;
+        pass(worker_start_s);
+    }
+
+    double noise() {
+        const double u = unit(random_.next()), v = unit(random_.next());
+        const double normal = std::sqrt(-2 * std::log(u + 1e-300)) * std::cos(6.283185307179586 * v);
+        const double spike = random_.below(20) == 0 ? 1.5 : 1;
+        return std::exp(law_.noise * normal) * spike;
+    }
+
+    double steps_at(const Spot &spot) const {
+        const ShapeLaw &law = law_at(spot);
+        double steps = value_of(law.steps, spot.sizes);
+        const double luck = unit(hash_of(place_of(spot), spot.seed));
+        if (luck < law.ends_early)
+            steps /= 10;
+        else if (law.input_spread > 0) // of the inputs, the same for every solution
+            steps *= 1 + law.input_spread * (2 * unit(hash_of(place_of(spot), spot.seed + 7919)) - 1);
+        return std::min(steps, 9e18);
+    }
+
+    double bytes_at(const Spot &spot) const {
+        return std::min(std::floor(value_of(law_at(spot).bytes, spot.sizes)), 9e18);
+    }
+
+    // Seconds of one call, or one process. Throws where it comes to no answer.
+    double run(const Spot &spot, double limit_s) {
+        const double first = spot.sizes.at(problem_.sizes.front().name);
+        if (law_.crashes_from && first >= *law_.crashes_from)
+            throw Failure{Outcome::crashed, "signal SIGSEGV"};
+        if (bytes_at(spot) > static_cast<double>(problem_.limits.memory_bytes)) {
+            pass(0.05);
+            throw Failure{Outcome::over_memory, "more than it may have"};
+        }
+        const double steps = steps_at(spot);
+        const double a_step =
+            law_.step_ns *
+            (steps > law_.cache_steps ? 1 + (law_.cache_times - 1) * (1 - law_.cache_steps / steps) : 1);
+        const double call_s = 1e-9 * steps * a_step + (law_.whole_program ? law_.start_up_s : 2e-9);
+        if (call_s > limit_s) {
+            pass(limit_s);
+            throw Failure{Outcome::over_time, "stopped"};
+        }
+        return call_s;
+    }
+
+    std::string answer_at(const Spot &spot) const {
+        const double first = spot.sizes.at(problem_.sizes.front().name);
+        if (law_.silent_from && first >= *law_.silent_from) return "\n";
+        const std::string right = fmt::format("{}\n", hash_of(place_of(spot), spot.seed) % 1000);
+        return law_.wrong_from && first >= *law_.wrong_from ? "-" + right : right;
+    }
+
+    SimulatedLab &lab_;
+    std::string name_;
+    const SolutionLaw &law_;
+    const Problem &problem_;
+    bool started_ = false;
+    std::set<std::pair<std::string, std::uint64_t>> seen_;
+    Random random_{hash_of(name_, 1)};
+};
+
+SimulatedLab::SimulatedLab(const SimulatedProblem &simulated, SimulatedClock &clock)
+    : simulated_(simulated), clock_(clock), inputs_(simulated.problem, clock) {}
+
+SimulatedLab::~SimulatedLab() = default;
+
+Runner &SimulatedLab::runner(const std::string &solution) {
+    std::unique_ptr<Runner> &runner = runners_[solution];
+    if (!runner)
+        runner =
+            std::make_unique<LawRunner>(*this, solution, simulated_.laws.at(solution), simulated_.problem);
+    return *runner;
+}
+
+std::vector<Entrant> SimulatedLab::entrants() const {
+    std::vector<Entrant> all;
+    for (const Solution &one : simulated_.problem.solutions) {
+        const SolutionLaw &law = simulated_.laws.at(one.name);
+        all.push_back({one.name, true, "", law.whole_program, law.counts || law.weighs});
+    }
+    return all;
+}
+
+void MemoryArchive::start_journal(const std::string &heading, const std::string &whole_lines) {
+    std::vector<Measurement> kept;
+    if (journal_ && !whole_lines.empty()) kept = std::move(journal_->measurements);
+    journal_ = Journal{heading, std::move(kept), 0, ""};
+}
+
+void MemoryArchive::append(const Measurement &measurement) { journal_->measurements.push_back(measurement); }
+
+std::optional<Journal> MemoryArchive::journal() {
+    if (!journal_) return std::nullopt;
+    Journal journal = *journal_;
+    for (const Measurement &m : journal.measurements)
+        journal.whole_lines += journal_line(m) + "\n";
+    return journal;
+}
+
+} // namespace iron::test

@@ -1,0 +1,136 @@
+// A laboratory without processes: solutions are laws, time is a number that only they move.
+#pragma once
+
+#include <functional>
+#include <map>
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "study/archive.h"
+#include "study/clock.h"
+#include "study/lab.h"
+#include "study/teller.h"
+
+namespace iron::test {
+
+class SimulatedClock : public Clock {
+  public:
+    double seconds() const override { return now_s_; }
+    void pass(double seconds) { now_s_ += seconds; }
+
+  private:
+    double now_s_ = 0;
+};
+
+// factor * growth
+struct Term {
+    double factor = 1;
+    Expression growth;
+};
+double value_of(const std::vector<Term> &terms, const Sizes &sizes);
+
+// What a solution does on one shape.
+struct ShapeLaw {
+    std::vector<Term> steps; // a call
+    std::vector<Term> bytes; // beyond input and answer
+    double ends_early = 0;   // share of calls that take a tenth
+    double input_spread = 0; // relative, of counts from seed to seed
+};
+
+struct SolutionLaw {
+    std::map<std::string, ShapeLaw> on; // by shape
+    double step_ns = 1;
+    double noise = 0.01; // relative, of times; one in twenty is half as long again
+    bool whole_program = false;
+    double start_up_s = 0; // of a whole program
+    bool counts = true;
+    bool weighs = true;
+    double grain_bytes = 64;
+    // A step costs more where the steps of a call exceed this many: caches.
+    double cache_steps = 1e18, cache_times = 1;
+    // From that value of the first size on.
+    std::optional<double> wrong_from, crashes_from, silent_from;
+    bool remembers = false; // later calls on an input cost a hundredth
+};
+
+struct SimulatedProblem {
+    Problem problem;
+    std::map<std::string, SolutionLaw> laws;
+};
+
+class SimulatedInputs : public Inputs {
+  public:
+    SimulatedInputs(const Problem &problem, SimulatedClock &clock) : problem_(problem), clock_(clock) {}
+    Input get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) override;
+    Input put(const std::string &text) override { return {"given " + text, text.size()}; }
+    std::string text(const Input &input) override { return input.path.string(); }
+    Tape drawn(const std::string &, const Sizes &, std::uint64_t, Draw) override { return {}; }
+    std::optional<Replayed> again(const std::string &, const Sizes &, const Tape &, std::size_t) override {
+        return std::nullopt;
+    }
+    // The spot that an input was made for; none of those put.
+    const Spot *spot_of(const Input &input) const;
+
+  private:
+    const Problem &problem_;
+    SimulatedClock &clock_;
+    std::map<std::string, Spot> made_;
+};
+
+class SimulatedLab : public Lab {
+  public:
+    SimulatedLab(const SimulatedProblem &simulated, SimulatedClock &clock);
+    ~SimulatedLab() override;
+
+    Inputs &inputs() override { return inputs_; }
+    Runner &runner(const std::string &solution) override;
+    Comparison compare(const Input &, const std::string &expected, const std::string &got) override {
+        return {expected == got, "the answers differ"};
+    }
+    bool restless() override { return false; }
+    void at_leisure(const std::function<void()> &work) override { work(); }
+
+    std::vector<Entrant> entrants() const;
+    // Seconds of measuring that went into each solution.
+    const std::map<std::string, double> &spent_s() const { return spent_s_; }
+
+  private:
+    friend class LawRunner;
+    const SimulatedProblem &simulated_;
+    SimulatedClock &clock_;
+    SimulatedInputs inputs_;
+    std::map<std::string, std::unique_ptr<Runner>> runners_;
+    std::map<std::string, double> spent_s_;
+};
+
+// Records in memory. The journal's lines are those that a disk would hold.
+class MemoryArchive : public Archive {
+  public:
+    std::optional<Journal> journal() override;
+    void set_journal_aside() override { journal_.reset(); }
+    void start_journal(const std::string &heading, const std::string &whole_lines) override;
+    void append(const Measurement &measurement) override;
+    void write(const std::string &name, const std::string &text) override { documents[name] = text; }
+
+    const std::vector<Measurement> &measurements() const { return journal_->measurements; }
+    std::map<std::string, std::string> documents;
+
+  private:
+    std::optional<Journal> journal_;
+};
+
+class Told : public Teller {
+  public:
+    void phase(const std::string &) override {}
+    void progress(double spent_s, double, const std::string &doing) override {
+        if (every_step) every_step(spent_s, doing);
+    }
+    std::function<void(double, const std::string &)> every_step;
+    void note(const std::string &text) override { notes.push_back(text); }
+    void clear() override {}
+    std::vector<std::string> notes;
+};
+
+} // namespace iron::test

@@ -1,0 +1,138 @@
+// Inputs made again from what was drawn, and the search for the smallest failing one.
+#include <gtest/gtest.h>
+#include <sstream>
+
+#include "lab/input_store.h"
+#include "lab/workspace.h"
+#include "records/files.h"
+#include "study/shrink.h"
+
+namespace iron {
+namespace {
+
+Shape shape_of(const std::string &text, const std::vector<std::string> &sizes = {"n"}) {
+    return {"calm", parse_template(text, sizes), ""};
+}
+
+struct Made {
+    std::string text;
+    Tape tape;
+};
+
+Made filled(const Shape &shape, const Sizes &sizes, std::uint64_t seed) {
+    Made made;
+    fill_template(
+        shape, sizes, seed, Draw::random, [&](std::string_view piece) { made.text += piece; }, &made.tape);
+    return made;
+}
+
+std::string replayed(const Shape &shape, const Sizes &sizes, const Tape &tape, std::size_t cut) {
+    std::string text;
+    replay_template(shape, sizes, tape, cut, [&](std::string_view piece) { text += piece; });
+    return text;
+}
+
+TEST(Tape, GivesTheSameInputAgain) {
+    for (const char *text :
+         {"{integers(n, -99, 99)}", "{distinct(n, 1, 99)}", "{permutation(n)}", "{rising(n, 0, 9)}",
+          "{falling(n, 0, 9)}", "{almost_rising(n, 3)}", "{letters(n, \"abc\")}", "{tree(n)}",
+          "{graph(n, n)}", "{rows(n, \"{n} {integers(3, 0, 99)}\")}",
+          "{counting(n, 5)} {repeated(n, 1)} {integers(n, 0, 9)}"}) {
+        const Shape shape = shape_of(text);
+        const Made made = filled(shape, {{"n", 7}}, 4);
+        EXPECT_EQ(replayed(shape, {{"n", 7}}, made.tape, 0), made.text) << text;
+    }
+}
+
+TEST(Tape, LeavesOutFromWhereItIsCut) {
+    const Shape shape = shape_of("{n}: {integers(n, 0, 99)}");
+    Tape tape;
+    tape.calls = {{{10, 20, 30, 40}, true, {}}};
+    EXPECT_EQ(replayed(shape, {{"n", 3}}, tape, 1), "3: 10 30 40");
+    EXPECT_EQ(replayed(shape, {{"n", 2}}, tape, 0), "2: 30 40");
+    EXPECT_EQ(replayed(shape, {{"n", 2}}, tape, 9), "2: 10 20");
+    tape.calls[0].values[0] = 500; // brought into its range
+    EXPECT_EQ(replayed(shape, {{"n", 1}}, tape, 1), "1: 99");
+}
+
+TEST(Tape, OrdersKeepTheOrderOfWhatStays) {
+    Tape tape;
+    tape.calls = {{{3, 1, 4, 2}, false, {}}};
+    EXPECT_EQ(replayed(shape_of("{permutation(n)}"), {{"n", 3}}, tape, 1), "2 3 1");
+    const Shape rows = shape_of("{rows(n, \"{integers(2, 0, 9)}\")}");
+    tape.calls = {{{}, false, {{{{{1, 2}, true, {}}}}, {{{{3, 4}, true, {}}}}, {{{{5, 6}, true, {}}}}}}};
+    EXPECT_EQ(replayed(rows, {{"n", 2}}, tape, 1), "1 2\n5 6");
+}
+
+class StandingClock : public Clock {
+  public:
+    double seconds() const override { return now += 1e-3; }
+    mutable double now = 0;
+};
+
+struct Search {
+    Problem problem;
+    Workspace workspace;
+    StandingClock clock;
+
+    explicit Search(const std::string &text, double to = 1e6) {
+        problem.sizes.push_back({"n", make_number(0), make_number(to), std::nullopt, std::nullopt});
+        problem.shapes.push_back(shape_of(text));
+    }
+    // The smallest input of the shape on which `bad` holds for the numbers behind the first.
+    std::optional<Shrunk> smallest(double from_size,
+                                   std::function<bool(const std::vector<long long> &)> bad) {
+        InputStore inputs(problem, workspace.path());
+        Trial start{"calm", {{"n", from_size}}, 1, Draw::random, {}, {}};
+        ShrinkOptions options;
+        options.shapes = {"calm"};
+        options.time_s = 3;
+        return shrink(problem, inputs, start, options, clock,
+                      [&](const Trial &trial) -> std::optional<Fault> {
+                          std::istringstream in(inputs.text(trial.input));
+                          std::vector<long long> values;
+                          long long n = 0;
+                          in >> n;
+                          for (long long x; in >> x;)
+                              values.push_back(x);
+                          EXPECT_EQ(n, static_cast<long long>(values.size())); // the template's form holds
+                          if (!bad(values)) return std::nullopt;
+                          return Fault{};
+                      });
+    }
+};
+
+TEST(Shrink, FindsTheSizeWhereALargeOneStartsToFail) {
+    const auto found = Search("{n}\n{integers(n, 0, 9)}\n").smallest(262'144, [](const auto &v) {
+        return v.size() >= 12'345;
+    });
+    ASSERT_TRUE(found);
+    EXPECT_EQ(found->trial.sizes.at("n"), 12'345);
+}
+
+TEST(Shrink, LeavesOutAndLowersWhatDoesNotMatter) {
+    const auto found = Search("{n}\n{integers(n, -1000, 1000)}\n").smallest(60, [](const auto &v) {
+        return std::count_if(v.begin(), v.end(), [](long long x) { return x > 100; }) >= 3;
+    });
+    ASSERT_TRUE(found);
+    EXPECT_EQ(found->text, "3\n101 101 101\n");
+}
+
+TEST(Shrink, GivesUpWhereTheStartDoesNotFailAgain) {
+    EXPECT_FALSE(Search("{n}\n{integers(n, 0, 9)}\n").smallest(30, [](const auto &) { return false; }));
+}
+
+TEST(Shrink, EndsWhenItsTimeIsUp) {
+    Search search("{n}\n{integers(n, 0, 1000000)}\n");
+    int calls = 0;
+    const auto found = search.smallest(5000, [&](const auto &v) {
+        ++calls;
+        search.clock.now += 0.5;
+        return !v.empty();
+    });
+    ASSERT_TRUE(found);
+    EXPECT_LT(calls, 30);
+}
+
+} // namespace
+} // namespace iron
