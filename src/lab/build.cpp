@@ -218,6 +218,10 @@ Product Builder::compiled(const Recipe &recipe) const {
     std::vector<fs::path> sources;
     for (const std::string &source : solution.sources)
         sources.push_back(recipe.problem.folder / source);
+    if (language && language->compiles_along())
+        for (const std::string &source : solution.sources)
+            for (const fs::path &file : language->read_along(recipe.problem.folder / source))
+                if (fs::is_regular_file(file)) sources.push_back(file);
     return store_.made(command, recipe.problem.folder, sources,
                        solution.name + (recipe.counting ? "-counting" : ""));
 }

@@ -51,7 +51,7 @@ class Agreeing {
         CallTimes calls;
         if (problem_.sizes.size() == 1) // beside small values of the others a call tells less
             for (const SolutionAgreement &entry : agreement_.solutions)
-                calls[entry.name] = pace_.longest(entry.name);
+                calls[entry.name] = pace_.calls_of(entry.name);
         return {std::move(agreement_), std::move(calls)};
     }
 
@@ -151,7 +151,7 @@ class Agreeing {
 
     Answered asked(const std::string &name, const Trial &trial) {
         const Answered answered = lab_.runner(name).answer(trial.input, pace_.limit_for(name, large_));
-        if (answered.outcome == Outcome::done) pace_.took(name, trial.sizes, answered.seconds);
+        if (answered.outcome == Outcome::done) pace_.took(name, trial.shape, trial.sizes, answered.seconds);
         return answered;
     }
 
@@ -177,7 +177,8 @@ class Agreeing {
             if (!entrants_.at(names[i]).whole_program) ask(i);
         std::map<std::string, Answered> by_name;
         for (std::size_t i = 0; i < names.size(); ++i) {
-            if (answers[i].outcome == Outcome::done) pace_.took(names[i], trial.sizes, answers[i].seconds);
+            if (answers[i].outcome == Outcome::done)
+                pace_.took(names[i], trial.shape, trial.sizes, answers[i].seconds);
             by_name[names[i]] = std::move(answers[i]);
         }
         return by_name;

@@ -14,15 +14,15 @@ constexpr double far_longer = 20;           // than the slowest of the others
 
 } // namespace
 
-void Pace::took(const std::string &solution, const Sizes &sizes, double seconds) {
+void Pace::took(const std::string &solution, const std::string &shape, const Sizes &sizes, double seconds) {
     const auto [quickest, first] = quickest_.emplace(solution, seconds);
     quickest->second = std::min(quickest->second, seconds);
     const double own = seconds - quickest->second;
     slowest_[solution] = std::max(slowest_[solution], own);
     const auto size = sizes.find(size_name_);
     if (size == sizes.end()) return;
-    double &longest = longest_[solution][size->second];
-    longest = std::max(longest, seconds);
+    const auto [least, fresh_shape] = least_[solution][size->second].emplace(shape, seconds);
+    least->second = std::min(least->second, seconds);
     auto &times = times_[solution];
     const auto [here, fresh] = times.emplace(size->second, std::pair(own, own));
     here->second = {std::min(here->second.first, own), std::max(here->second.second, own)};
@@ -31,6 +31,15 @@ void Pace::took(const std::string &solution, const Sizes &sizes, double seconds)
     const auto before = times.find(size->second - 1);
     const double dearer = before == times.end() ? 1 : own / std::max(before->second.second, slow / 8);
     if (own > slow || own * dearer > 4 * slow) too_slow_from_.emplace(solution, size->second + 1);
+}
+
+std::map<double, double> Pace::calls_of(const std::string &solution) const {
+    std::map<double, double> calls;
+    if (const auto found = least_.find(solution); found != least_.end())
+        for (const auto &[size, by_shape] : found->second)
+            for (const auto &[shape, seconds] : by_shape)
+                calls[size] = std::max(calls[size], seconds);
+    return calls;
 }
 
 void Pace::slow_from(const std::string &solution, const Sizes &sizes) {

@@ -9,8 +9,8 @@
 
 namespace iron {
 
-// The longest call by solution and first size, start-up included, the other sizes at most their usual ones:
-// what measuring may go by before it has called anything.
+// What a call takes by solution and first size, start-up included, in the dearest shape: what measuring may
+// go by before it has called anything.
 using CallTimes = std::map<std::string, std::map<double, double>>;
 
 class Pace {
@@ -22,7 +22,7 @@ class Pace {
 
     // An answer came after so many seconds. From the size on where calls are slow, or will be from the next
     // one on, the solution is not asked any more: that is no fault of its answers.
-    void took(const std::string &solution, const Sizes &sizes, double seconds);
+    void took(const std::string &solution, const std::string &shape, const Sizes &sizes, double seconds);
     void slow_from(const std::string &solution, const Sizes &sizes);
     bool may_be_asked(const std::string &solution, const Sizes &sizes) const;
     void ask_all_again() { too_slow_from_.clear(); }
@@ -31,8 +31,9 @@ class Pace {
     // `large`: inputs at which slow is no surprise.
     double limit_for(const std::string &solution, bool large) const;
 
-    // The longest call by first size, start-up included.
-    const std::map<double, double> &longest(const std::string &solution) { return longest_[solution]; }
+    // What a call takes by first size, start-up included: the least that was seen of each shape, and of those
+    // the most.
+    std::map<double, double> calls_of(const std::string &solution) const;
 
     // Whether a call that ran into a limit may just have been slow or greedy: every call just below was slow
     // already (on a busy machine the step from there is longer than foreseen). What hangs comes out of the
@@ -47,7 +48,7 @@ class Pace {
     std::map<std::string, bool> whole_;
     std::map<std::string, double> slowest_, quickest_; // call (or process), the start taken off
     std::map<std::string, double> too_slow_from_;      // first size
-    std::map<std::string, std::map<double, double>> longest_;
+    std::map<std::string, std::map<double, std::map<std::string, double>>> least_; // by size and shape
     // shortest and longest call by first size, the start taken off
     std::map<std::string, std::map<double, std::pair<double, double>>> times_;
 };

@@ -110,6 +110,7 @@ void Climb::aim() {
     if (down_) {
         if (take_closer() && affordable(aim_)) return take();
         climbing_ = false;
+        go_up_again();
         return;
     }
     if (!take_closer()) {
@@ -145,6 +146,18 @@ void Climb::go_down() {
     std::reverse(closer_.begin(), closer_.end()); // up from the smallest
     climbing_ = true;
     aim();
+}
+
+// The ladder looked too dear, and was not: what was known of it came from elsewhere.
+void Climb::go_up_again() {
+    if (failed_ || went_up_again_ || seen_.empty() || largest_ >= sizes_->front()) return;
+    went_up_again_ = true;
+    down_ = false;
+    rung_ = 0;
+    aim_ = sizes_->front();
+    costs_.forget_above(largest_);
+    climbing_ = affordable(aim_);
+    if (climbing_) take();
 }
 
 void Climb::told_probe(double size, double call_s) {

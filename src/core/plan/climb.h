@@ -65,6 +65,7 @@ class Climb {
     void settle();
     void take(); // the size aimed at, or a probe on the way to it
     void go_down();
+    void go_up_again();
     void end();
     bool take_closer();
 
@@ -75,6 +76,7 @@ class Climb {
     bool climbing_ = true;
     bool probing_ = false;
     bool down_ = false;
+    bool went_up_again_ = false;
     bool level_ = false; // nothing changes along the line
     double up_to_ = 0;   // climbing on for the sake of a verdict
     bool failed_ = false;

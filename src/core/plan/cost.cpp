@@ -23,6 +23,10 @@ void CallCosts::read(double size, double call_s) {
         read_.insert(at, {size, call_s});
 }
 
+void CallCosts::forget_above(double size) {
+    std::erase_if(read_, [&](const auto &one) { return one.first > size; });
+}
+
 double CallCosts::least_s() const {
     double least = read_.empty() ? 0 : read_.front().second;
     for (const auto &[size, call_s] : read_)

@@ -16,6 +16,8 @@ class CallCosts {
     // A call was stopped after so many seconds: it takes longer.
     void stopped(double size, double after_s) { read(size, 2 * after_s); }
 
+    void forget_above(double size);
+
     bool empty() const { return read_.empty(); }
     double largest_size() const { return read_.empty() ? 0 : read_.back().first; }
     double least_s() const; // anywhere; 0 where nothing was read

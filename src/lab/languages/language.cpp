@@ -13,8 +13,9 @@ namespace iron {
 namespace fs = std::filesystem;
 
 const std::vector<const Language *> &languages() {
-    static const std::vector<const Language *> all = {&language_cpp(), &language_c(), &language_python(),
-                                                      &language_javascript(), &language_java()};
+    static const std::vector<const Language *> all = {&language_cpp(),    &language_c(),
+                                                      &language_python(), &language_javascript(),
+                                                      &language_java(),   &language_rust()};
     return all;
 }
 

@@ -74,6 +74,8 @@ class Language {
     virtual std::vector<LastWords> last_words() const { return {}; }
     // Files beside a source that are read along with it.
     virtual std::vector<std::filesystem::path> read_along(const std::filesystem::path &source) const;
+    // A build takes in what is read along, so a change of that is a change of the source.
+    virtual bool compiles_along() const { return false; }
     // What its program answers to the question for its version.
     virtual std::vector<std::string> version_question(const std::string &) const { return {"--version"}; }
     // Asks an interpreter for its own place: a name in PATH may be a wrapper. Empty: it is where it is found.
@@ -104,5 +106,6 @@ const Language &language_c();
 const Language &language_python();
 const Language &language_javascript();
 const Language &language_java();
+const Language &language_rust();
 
 } // namespace iron
