@@ -22,7 +22,7 @@ import java.util.Map;
  *     static Gauge read(String text) { … }      // the problem's text, as the solution wants it
  *     static long solve(Gauge gauge) { … }      // measured
  *     static String write(Long answer) { … }    // the answer's text
- *     public static void main(String[] arguments) throws Exception {
+ *     public static void main(String[] arguments) {
  *         IronStopwatch.serve(Main::read, Main::solve, Main::write);
  *     }
  * </pre>
@@ -37,7 +37,21 @@ public final class IronStopwatch {
 
     private IronStopwatch() {}
 
-    public static <I, A> void serve(Read<I> read, Solve<I, A> solve, Write<A> write) throws Exception {
+    /** Declares nothing checked: what the three throw goes on as it is. */
+    public static <I, A> void serve(Read<I> read, Solve<I, A> solve, Write<A> write) {
+        try {
+            serveAll(read, solve, write);
+        } catch (Exception fault) {
+            IronStopwatch.<RuntimeException>passOn(fault);
+        }
+    }
+
+    @SuppressWarnings("unchecked")
+    private static <E extends Exception> void passOn(Exception fault) throws E {
+        throw (E) fault;
+    }
+
+    private static <I, A> void serveAll(Read<I> read, Solve<I, A> solve, Write<A> write) throws Exception {
         if ("1".equals(System.getenv("IRON_STOPWATCH_WORKER"))) {
             new Worker<>(read, solve, write).run();
             return;

@@ -11,9 +11,7 @@ void add_agree(CLI::App &program, int &status) {
     CLI::App *command = program.add_subcommand("agree", "do all solutions give the same answers?");
     add_common(*command, *options, false);
     command->add_option("--seed", options->seed, "seed of all inputs")->capture_default_str();
-    command->add_option("--tries", options->tries, "small inputs of each shape, at most")
-        ->check(CLI::Range(1, 1'000'000))
-        ->capture_default_str();
+    add_tries(*command, *options);
     command->footer("Example: iron-stopwatch agree --problem demo/tide-climb --only halves,one-pass\n"
                     "Writes agreement.json and counterexamples/. Exit status 1: a solution does not agree.");
     command->callback([options, &status] {

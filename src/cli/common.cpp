@@ -30,6 +30,12 @@ void add_common(CLI::App &command, Options &options, bool measures) {
     command.add_option("--upto", options.upto, "largest size to measure, n=20000; repeatable");
 }
 
+void add_tries(CLI::App &command, Options &options) {
+    command.add_option("--tries", options.tries, "small inputs of each shape, at most")
+        ->check(CLI::Range(1, 1'000'000))
+        ->capture_default_str();
+}
+
 std::string told_path(const std::filesystem::path &path) {
     const std::filesystem::path relative = path.lexically_proximate(std::filesystem::current_path());
     return relative.empty() || *relative.begin() == ".." ? path.string() : relative.string();

@@ -41,6 +41,9 @@ enum Status {
 // Adds the options that every command over a problem has; those of measuring only where asked for.
 void add_common(CLI::App &command, Options &options, bool measures);
 
+// Adds --tries: how many small inputs answers are compared on.
+void add_tries(CLI::App &command, Options &options);
+
 // A problem with the results folder and the choice of the command line applied.
 struct Session {
     std::unique_ptr<const Problem> problem; // stays where it is: scopes refer to it

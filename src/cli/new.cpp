@@ -20,26 +20,38 @@ std::string name_from(const fs::path &file) {
     return name.empty() ? "solution" : name;
 }
 
-constexpr const char *head =
-    R"(# A problem folder of Iron Stopwatch. What is marked FILL IN can't be known from the programs.
-title = "FILL IN: what the problem is called"
+// What can't be known from programs is marked FILL IN, which no problem file may still hold when it is read.
+struct Start {
+    const char *title, *story, *input;
+};
+constexpr Start around_programs = {
+    "FILL IN: what the problem is called",
+    "FILL IN: what is asked, what the input text holds, what the answer text holds.",
+    "FILL IN: the input text as the programs read it, in place of this line, for example as below\n"
+    "{n}\n{integers(n, -1000, 1000)}"};
+constexpr Start example = {"Total of the levels",
+                           "n numbers are given: first n, then the numbers. Asked is their sum.",
+                           "{n}\n{integers(n, -1000, 1000)}"};
+
+std::string head(const Start &start) {
+    return fmt::format(R"(# A problem folder of Iron Stopwatch.
+title = "{}"
 story = """
-FILL IN: what is asked, what the input text holds, what the answer text holds.
+{}
 """
 
-# What grows: FILL IN the letters the task uses, with the smallest and the largest legal value.
+# What grows: the letters the task uses, with the smallest and the largest legal value.
 [sizes]
-n = { from = 1, to = 100_000 }
+n = {{ from = 1, to = 100_000 }}
 
-# How inputs are made: FILL IN the form of the input text. {n} prints the size; the calls are listed in
-# docs/problem-file.md (integers, permutation, rising, letters, rows, tree, graph …).
+# How inputs are made. {{n}} prints the size; the calls are listed in docs/problem-file.md (integers, permutation,
+# rising, letters, rows, tree, graph …). More shapes: the same lines again under another name.
 [shapes.random]
 text = """
-{n}
-{integers(n, -1000, 1000)}
+{}
 """
 
-# FILL IN an input with its right answer, as the task states it; more of them: the same four lines again.
+# An input with its right answer, as the task states it; more of them: the same lines again.
 # [[samples]]
 # given  = "3\n5 1 4\n"
 # answer = "10\n"
@@ -51,7 +63,9 @@ same_if = "exact"        # exact | words | numbers | any-order | any-order-words
 [limits]
 time   = "10 s"
 memory = "1 GiB"
-)";
+)",
+                       start.title, start.story, start.input);
+}
 
 constexpr const char *example_source = R"(#include <iron_stopwatch.hpp>
 #include <vector>
@@ -82,8 +96,8 @@ std::string solution_table(const std::string &name, const std::string &source, b
     if (!known)
         text += "style  = \"program\"\nrun    = \"FILL IN: the program that runs it\"    # with {sources} in "
                 "it\n";
-    text += "# time  = \"O(FILL IN)\"   # what you think it costs: O(n log n), Theta(n), O(n^2)\n"
-            "# space = \"O(FILL IN)\"\n";
+    text += "# time  = \"O(…)\"   # what you think it costs: O(n log n), Theta(n), O(n^2)\n"
+            "# space = \"O(…)\"\n";
     return text;
 }
 
@@ -97,7 +111,7 @@ int write_folder(const fs::path &folder, const std::vector<std::string> &from) {
             findings.push_back(
                 {"there is no file '" + file + "'", {}, "--from takes the sources themselves"});
     if (!findings.empty()) throw Error(Category::usage, std::move(findings));
-    std::string text = head;
+    std::string text = head(from.empty() ? example : around_programs);
     std::vector<std::string> written;
     const auto put = [&](const std::string &name, const std::string &content) {
         write_file(folder / name, content);
@@ -123,8 +137,11 @@ int write_folder(const fs::path &folder, const std::vector<std::string> &from) {
     put("stopwatch.toml", text);
     for (const std::string &file : written)
         fmt::print("{}\n", file);
-    fmt::print("Fill in what stopwatch.toml marks, then: iron-stopwatch agree --problem {}\n",
-               folder.string());
+    if (from.empty())
+        fmt::print("It runs as it is: iron-stopwatch run --problem {}\n", folder.string());
+    else
+        fmt::print("Fill in what stopwatch.toml marks, then: iron-stopwatch agree --problem {}\n",
+                   folder.string());
     return status_done;
 }
 

@@ -77,6 +77,7 @@ void add_run(CLI::App &program, int &status) {
     CLI::App *command =
         program.add_subcommand("run", "build, agree, measure, fit, claims and report in order: the main job");
     add_common(*command, *options, true);
+    add_tries(*command, *options);
     command->footer("Example: iron-stopwatch run --problem demo/tide-climb --budget 30s\n"
                     "Exit status 1: a solution does not agree, or a claim is exceeded.");
     command->callback([options, &status] { status = run_problem(*options); });

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <numeric>
+#include <stdexcept>
 #include <unordered_set>
 #include <xxhash.h>
 
@@ -224,8 +225,10 @@ class Filler {
                 if (child > 2) out_.text("\n");
                 pair(drawn({1, child - 1}, child - 2, count - 1), child);
             }
-        } else
+        } else if (part.text == "graph")
             graph(count, whole(part.arguments[1], "edges"));
+        else
+            throw std::logic_error("no way to fill " + part.text + "()");
     }
 
     void rows(const Template &inner, std::int64_t count) {

@@ -76,7 +76,12 @@ void TomlReader::only(const toml::table &table, const std::vector<std::string> &
 std::optional<std::string> TomlReader::text(const toml::table &table, const char *key) {
     const toml::node *node = table.get(key);
     if (!node) return std::nullopt;
-    if (const auto value = node->value_exact<std::string>()) return value;
+    if (const auto value = node->value_exact<std::string>()) {
+        if (value->find("FILL IN") != std::string::npos)
+            fault(node->source(), std::string("'") + key + "' is still to be filled in",
+                  "'new' could not know it from the programs: write it in place of FILL IN");
+        return value;
+    }
     fault(node->source(), std::string("'") + key + "' has to be a text", "put it in quotes");
     return std::nullopt;
 }

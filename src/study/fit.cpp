@@ -48,10 +48,11 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
         names.push_back(one.solution);
         claims_by_name[one.solution] = &one;
     }
-    const bool spreads = scope.problem.sizes.size() > 1 && !scope.unused.empty();
-    fitted.series =
-        all_series(spreads ? spread_over_unused(scope, fitted.claims, measurements) : measurements, names,
-                   scope.shapes, scope.problem.size_names(), scope.on_sweep());
+    std::vector<Measurement> spread;
+    if (scope.problem.sizes.size() > 1 && !scope.unused.empty())
+        spread = spread_over_unused(scope, fitted.claims, measurements);
+    fitted.series = all_series(spread.empty() ? measurements : spread, names, scope.shapes,
+                               scope.problem.size_names(), scope.on_sweep());
     const std::vector<NamedSeries> &series = fitted.series;
     const std::vector<Relation> relations = scope.problem.relations();
     std::vector<const JointCandidates *> candidates;

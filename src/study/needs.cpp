@@ -30,7 +30,7 @@ std::vector<SolutionClaims> shape_by_shape(std::vector<SolutionClaims> claims,
     return claims;
 }
 
-// Where steps were counted, times are not asked yet: over several sizes they take long to fit.
+// Where steps were counted, times are not asked yet: they take far longer to fit.
 std::vector<Measurement> deciding(const std::vector<Measurement> &measurements) {
     std::set<std::pair<std::string, std::string>> counted;
     for (const Measurement &m : measurements)
@@ -80,9 +80,7 @@ class Needs {
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
                                   FitStore &store, const EachOf &each) {
-    const Fitted fitted = scope.problem.sizes.size() < 2
-                              ? fit(scope, claims, measurements, memory, store, each)
-                              : fit(scope, claims, deciding(measurements), memory, store, each);
+    const Fitted fitted = fit(scope, claims, deciding(measurements), memory, store, each);
     Needs needs(scope, claims);
     std::set<std::tuple<std::string, std::string, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <iterator>
+#include <stdexcept>
 
 #include "core/claim/words.h"
 #include "records/files.h"
@@ -206,6 +207,17 @@ void tell_how(const Report &report, Page &page) {
                                report.folder_told, asked.budget_s, asked.seed, asked.cold ? " --cold" : "");
 }
 
+// A figure that no place on the page knows would be missing from it without a word.
+void check_places(const std::vector<Figure> &figures, const std::vector<std::string> &shapes) {
+    for (const Figure &figure : figures) {
+        const auto is_named = [&](const auto &place) { return figure.name == place.first; };
+        const auto is_of_shape = [&](const std::string &shape) { return figure.name.ends_with("-" + shape); };
+        if (std::none_of(std::begin(shared_figures), std::end(shared_figures), is_named) &&
+            !figure.name.starts_with("claim-") && std::none_of(shapes.begin(), shapes.end(), is_of_shape))
+            throw std::logic_error("the figure " + figure.name + " has no place on the page");
+    }
+}
+
 } // namespace
 
 std::vector<Figure> figures_of(const Report &report) {
@@ -227,6 +239,7 @@ std::vector<Figure> figures_of(const Report &report) {
         add(target_figures(problem.title,
                            target_met(report.scope, report.fitted, report.journal.measurements, *limits),
                            *limits, names));
+    check_places(figures, report.scope.shapes);
     return figures;
 }
 

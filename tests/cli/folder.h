@@ -69,6 +69,12 @@ class Folder {
         launch.command = {IRON_PROGRAM};
         launch.environment.push_back(fmt::format("IRON_STOPWATCH_PATIENCE={:.2f}", slowness()));
         launch.command.insert(launch.command.end(), arguments.begin(), arguments.end());
+        // Answers are compared on fewer small inputs than a person would want: every run pays for them.
+        const auto has = [&](const char *word) {
+            return std::find(arguments.begin(), arguments.end(), word) != arguments.end();
+        };
+        if (!arguments.empty() && arguments[0] == "run" && !has("--tries"))
+            launch.command.insert(launch.command.end(), {"--tries", "15"});
         launch.folder = path();
         if (!input.empty()) {
             write_file(scratch.path() / "input", input);

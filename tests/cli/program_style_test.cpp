@@ -240,6 +240,12 @@ TEST(New, TakesExistingProgramsAndMarksWhatIsToBeFilledIn) {
          {"FILL IN: what the problem is called", "[solutions.quick]\nsource = \"solutions/quick.cpp\"",
           "source = \"solutions/slow.py\"", "run    = \"FILL IN"})
         expect_contains(text, part);
+    const Ran unfilled =
+        folder.run({"agree", "--problem", "ebb"}); // programs that nobody gave inputs do not agree
+    EXPECT_EQ(unfilled.status, 2);
+    for (const char *part : {"'title' is still to be filled in", "'text' is still to be filled in",
+                             "'run' is still to be filled in"})
+        expect_contains(unfilled.err, part);
     EXPECT_EQ(folder.run({"new", "ebb"}).status, 2); // nothing is overwritten
     EXPECT_EQ(folder.run({"new", "flow", "--from", "nowhere.cpp"}).status, 2);
     EXPECT_EQ(folder.run({"new", "start"}).status, 0);

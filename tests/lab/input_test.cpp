@@ -149,5 +149,20 @@ TEST(Template, ArgumentsThatMakeNoSenseAreRefused) {
     }
 }
 
+TEST(Template, EveryCallThatIsKnownIsFilled) {
+    for (const TemplateCall &call : template_calls()) {
+        std::string text = "{" + call.name + "(";
+        for (std::size_t i = 0; i < call.parameters.size(); ++i)
+            text += std::string(i ? ", " : "") +
+                    (call.text_last && i + 1 == call.parameters.size() ? "\"ab\"" : std::to_string(4 + i));
+        const Shape shape{"calm", parse_template(text + ")}", {"n"}), ""};
+        std::string filled;
+        EXPECT_NO_THROW(fill_template(shape, {{"n", 4}}, 1, Draw::random, [&](std::string_view piece) {
+            filled += piece;
+        })) << text;
+        EXPECT_NE(filled, "") << text;
+    }
+}
+
 } // namespace
 } // namespace iron

@@ -154,20 +154,22 @@ Generated generated_problem(std::uint64_t seed) {
     Dice dice(seed);
     Generated generated;
     generated.seed = seed;
-    generated.budget_s = dice.spread(1, 60);
-    if (dice.once_in(20)) generated.budget_s = 600;
+    generated.budget_s = dice.spread(1, 30);
+    if (dice.once_in(50)) generated.budget_s = 600;
     generated.again = dice.once_in(10);
     SimulatedProblem &made = generated.simulated;
     Problem &problem = made.problem;
     problem.title = "Generated";
     const bool exponential = dice.once_in(4);
     problem.sizes = {first_size(dice, exponential)};
-    const int several = dice.once_in(12) ? 2 : dice.once_in(60) ? 3 : 1;
+    const int several = dice.once_in(40) ? 2 : dice.once_in(200) ? 3 : 1;
     for (const char *name : {"k", "m"})
         if (static_cast<int>(problem.sizes.size()) < several)
             problem.sizes.push_back(later_size(dice, name, exponential));
     const std::vector<std::string> names = problem.size_names();
-    const int shapes = several > 1 ? dice.between(1, 2) : dice.one_of<int>({1, 1, 1, 2, 2, 3, 6});
+    const int shapes = several > 1        ? dice.between(1, 2)
+                       : dice.once_in(40) ? 6
+                                          : dice.one_of<int>({1, 1, 1, 2, 2, 3});
     for (int i = 0; i < shapes; ++i) {
         std::string text = "{n}";
         for (std::size_t j = 1; j < names.size(); ++j)
@@ -178,7 +180,9 @@ Generated generated_problem(std::uint64_t seed) {
     if (dice.once_in(3)) problem.answers.reference = "barge-0";
     problem.limits.time_s = dice.one_of<double>({1, 10, 10});
     const Growths growths = growths_over(problem.sizes, exponential);
-    const int solutions = several > 1 ? dice.between(1, 2) : dice.one_of<int>({1, 1, 1, 2, 2, 3, 5, 12});
+    const int solutions = several > 1        ? dice.between(1, 2)
+                          : dice.once_in(40) ? 12
+                                             : dice.one_of<int>({1, 1, 1, 2, 2, 3});
     for (int i = 0; i < solutions; ++i)
         add_solution(dice, made, i, growths, exponential);
     // The reference is right, and somebody to vote with.
@@ -305,7 +309,7 @@ class Run {
                       fmt::format("{}: {} {}", entry.name, iron::word_for(entry.outcome), entry.detail));
             const double from =
                 law.wrong_from.value_or(law.crashes_from.value_or(law.silent_from.value_or(1e9)));
-            if (agrees && from <= range_of(problem_.sizes.front(), {}).first &&
+            if (agrees && faulty && from <= range_of(problem_.sizes.front(), {}).first &&
                 problem_.solutions.size() > 2 && !nobody_to_believe())
                 fault(Rule::wrong_ones_are_found, entry.name);
         }
@@ -512,8 +516,9 @@ class Run {
         std::vector<MeetsTarget> target;
         if (problem_.target)
             target = target_met(scope_, fitted_, archive_.measurements(), target_limits(problem_));
-        valid("forecast",
-              forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, outlook.self_check()));
+        // It fits every series again.
+        const SelfCheck self = generated_.seed % 8 ? SelfCheck() : outlook.self_check();
+        valid("forecast", forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, self));
     }
 
     const Generated &generated_;

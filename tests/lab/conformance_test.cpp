@@ -1,0 +1,55 @@
+// Every language's adapter against the written protocol: adapters/conformance.py, which an author of another
+// language runs by hand.
+#include <gtest/gtest.h>
+
+#include "lab/build.h"
+#include "lab/process.h"
+#include "lab/workspace.h"
+
+namespace iron {
+namespace {
+
+// A solution of the script's task in a language; its file name.
+std::string example_in(const Language &language) {
+    for (const auto &entry : std::filesystem::directory_iterator(IRON_SOURCE "/tests/conformance"))
+        if (language_of(entry.path()) == &language) return entry.path().filename();
+    return "";
+}
+
+class Conformance : public testing::TestWithParam<const Language *> {};
+
+TEST_P(Conformance, TheScriptOfRequestsPasses) {
+    setenv("IRON_STOPWATCH_CACHE", IRON_TEST_CACHE, 1);
+    const Language &language = *GetParam();
+    const std::string example = example_in(language);
+    ASSERT_NE(example, "") << "tests/conformance has no example in " << language.name();
+    const Workspace scratch;
+    Problem problem;
+    problem.folder = IRON_SOURCE "/tests/conformance";
+    Solution solution;
+    solution.name = "total";
+    solution.sources = {example};
+    problem.solutions = {solution};
+    const Builder builder(scratch.path());
+    std::vector<Built> built = {builder.build(problem, solution)};
+    ASSERT_TRUE(built[0].ok) << built[0].message;
+    builder.build_counters(problem, built, {"total"});
+    ASSERT_TRUE(built[0].counting) << built[0].no_counting;
+    for (const Runnable &runnable : {built[0].timing, *built[0].counting}) {
+        Launch launch;
+        launch.command = {"python3", IRON_SOURCE "/adapters/conformance.py", "--by-hand"};
+        if (language.name() == "C") launch.command.push_back("--never-throws");
+        launch.command.push_back("--");
+        launch.command.insert(launch.command.end(), runnable.command.begin(), runnable.command.end());
+        launch.environment = runnable.environment;
+        const Finished finished = run_to_end(launch, scratch.path(), 120);
+        EXPECT_EQ(finished.ending.outcome, Outcome::done) << finished.output << finished.errors;
+    }
+}
+
+INSTANTIATE_TEST_SUITE_P(Every, Conformance, testing::ValuesIn(languages()), [](const auto &one) {
+    return one.param->name() == "C++" ? std::string("Cpp") : one.param->name();
+});
+
+} // namespace
+} // namespace iron
