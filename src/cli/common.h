@@ -27,6 +27,7 @@ struct Options {
     bool json = false, quiet = false, verbose = false;
     std::string data, claims; // foreign tables
     bool afresh = false, cold = false;
+    bool no_figures = false;
     bool keeps_aside = false; // earlier readings that do not fit any more; no option
 };
 

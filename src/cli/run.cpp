@@ -78,6 +78,7 @@ void add_run(CLI::App &program, int &status) {
         program.add_subcommand("run", "build, agree, measure, fit, claims and report in order: the main job");
     add_common(*command, *options, true);
     add_tries(*command, *options);
+    command->add_flag("--no-figures", options->no_figures, "tables and the page alone; 'report' draws later");
     command->footer("Example: iron-stopwatch run --problem demo/tide-climb --budget 30s\n"
                     "Exit status 1: a solution does not agree, or a claim is exceeded.");
     command->callback([options, &status] { status = run_problem(*options); });

@@ -186,7 +186,9 @@ std::vector<fs::path> report_stage(const Session &session, const FittedScope &fi
                         agreement ? &*agreement : nullptr,
                         told_path(session.problem->folder)};
     DrawnFigures drawn;
-    if (can_draw()) {
+    if (session.options.no_figures) {
+        // 'report' draws them when somebody wants to look.
+    } else if (can_draw()) {
         std::vector<Drawing> drawings;
         for (Figure &figure : figures_of(report))
             drawings.push_back({std::move(figure.name), std::move(figure.script), std::move(figure.data)});

@@ -11,15 +11,23 @@ Field::Field(const Scope &scope, std::vector<std::string> solutions)
     : scope_(scope), solutions_(std::move(solutions)), shapes_(scope.shapes),
       lines_(size_lines(scope.problem, scope.upto)) {}
 
-// Whether no input of the shape changes along the line.
-bool Field::is_level(const SizeLine &line, const std::string &shape) const {
-    if (line.sizes.size() < 2) return false;
+// Whether no input of the shape changes along the line, or none that the sweep of its one size has not.
+bool Field::is_level(std::size_t number, const std::string &shape) const {
+    const SizeLine &line = lines_[number];
     const auto unused = scope_.unused.find(shape);
-    if (unused == scope_.unused.end()) return false;
+    if (unused == scope_.unused.end() || line.sizes.size() < 2 || line.last_resort) return false;
     const Sizes first = line.at(line.sizes.front()), last = line.at(line.sizes.back());
-    return std::all_of(first.begin(), first.end(), [&](const auto &one) {
-        return last.at(one.first) == one.second || unused->second.contains(one.first);
-    });
+    std::vector<std::string> used;
+    bool changes = false;
+    for (const auto &[name, size] : first)
+        if (!unused->second.contains(name)) {
+            used.push_back(name);
+            changes = changes || last.at(name) != size;
+        }
+    if (!changes || used.size() != 1) return !changes;
+    const auto sweep = std::find_if(lines_.begin(), lines_.end(),
+                                    [&](const SizeLine &one) { return one.grows == used.front(); });
+    return number != static_cast<std::size_t>(sweep - lines_.begin());
 }
 
 void Field::put_into(PlanOptions &plan) const {
@@ -39,7 +47,7 @@ void Field::put_into(PlanOptions &plan) const {
     }
     for (int shape = 0; shape < plan.shapes; ++shape)
         for (int line = 0; line < static_cast<int>(lines_.size()); ++line)
-            if (is_level(lines_[static_cast<std::size_t>(line)], shapes_[static_cast<std::size_t>(shape)]))
+            if (is_level(static_cast<std::size_t>(line), shapes_[static_cast<std::size_t>(shape)]))
                 plan.level.insert({shape, line});
 }
 

@@ -41,7 +41,7 @@ class Field {
     std::string describe(const Cell &cell) const;
 
   private:
-    bool is_level(const SizeLine &line, const std::string &shape) const;
+    bool is_level(std::size_t line, const std::string &shape) const;
 
     const Scope &scope_;
     std::vector<std::string> solutions_, shapes_;

@@ -41,6 +41,8 @@ text = """
 {n}
 {integers(n, )" + range + R"()}
 """
+[limits]
+time = "2 s"
 [answers]
 reference = "right"
 [solutions.right]
@@ -195,6 +197,8 @@ TEST(Agree, ARefereeDecidesWhereSeveralAnswersAreRight) {
 n = { from = 2, to = 60 }
 [shapes.one]
 text = "{n}\n"
+[limits]
+time = "2 s"
 [answers]
 same_if = "referee"
 referee = "referee.py"

@@ -44,6 +44,7 @@ struct Ran {
 
 class Folder {
   public:
+    bool draws = false; // figures take longer than many a test
     Folder() {
         setenv("IRON_STOPWATCH_CACHE", IRON_TEST_CACHE, 1); // builds are shared between tests
         // Tests that measure may do so side by side: no timing decides them.
@@ -75,6 +76,7 @@ class Folder {
         };
         if (!arguments.empty() && arguments[0] == "run" && !has("--tries"))
             launch.command.insert(launch.command.end(), {"--tries", "15"});
+        if (!arguments.empty() && arguments[0] == "run" && !draws) launch.command.push_back("--no-figures");
         launch.folder = path();
         if (!input.empty()) {
             write_file(scratch.path() / "input", input);

@@ -187,10 +187,8 @@ TEST_P(OutcomeWord, StandsInJournalAndAgreement) {
 
 INSTANTIATE_TEST_SUITE_P(
     Each, OutcomeWord,
-    testing::Values(Faulty{"wrong-answer", "return -5;"}, Faulty{"crashed", "std::abort();"},
-                    Faulty{"failed", "throw std::runtime_error(\"aground\");"},
-                    Faulty{"no-answer", "_exit(0);"}, Faulty{"over-time", "for (;;) sleep(1);"},
-                    Faulty{"over-memory", "std::vector<long> hold(100'000'000, 1); return hold[5];"},
+    testing::Values(Faulty{"crashed", "std::abort();"}, Faulty{"no-answer", "_exit(0);"},
+                    Faulty{"over-time", "for (;;) sleep(1);"},
                     Faulty{"over-stack", "return deep(10'000'000);"},
                     Faulty{"over-processes", "for (int i = 0; i < 100; ++i) if (fork() == 0) { sleep(100); "
                                              "_exit(0); } sleep(1);"}));

@@ -74,7 +74,7 @@ class Page(unittest.TestCase):
             tables += f'[solutions.{name}]\nsource = "{name}.cpp"\ntime = "O(n)"\nspace = "O(1)"\n'
         with open(os.path.join(cls.folder.name, "stopwatch.toml"), "w") as file:
             file.write(PROBLEM + tables)
-        subprocess.run([PROGRAM, "run", "--budget", "4s", "--quiet"], cwd=cls.folder.name, stdout=subprocess.DEVNULL)
+        subprocess.run([PROGRAM, "run", "--budget", "2s", "--tries", "8", "--quiet"], cwd=cls.folder.name, stdout=subprocess.DEVNULL)
         cls.results = os.path.join(cls.folder.name, "stopwatch-results")
         cls.path = os.path.join(cls.results, "report.html")
         cls.driver = browser()
@@ -224,7 +224,7 @@ class Figures(unittest.TestCase):
             file.write(f'title = "Highest water"\n[sizes]\n{sizes}\n[shapes.calm]\ntext = """\n{text}\n"""\n{more}')
             for solution in solutions:
                 file.write(f'[solutions.{solution}]\nsource = "scan.cpp"\ntime = "O(n log n)"\nspace = "O(1)"\n')
-        subprocess.run([PROGRAM, "run", "--budget", "3s", "--quiet", "--upto", upto], cwd=folder, stdout=subprocess.DEVNULL)
+        subprocess.run([PROGRAM, "run", "--budget", "1s", "--tries", "4", "--quiet", "--upto", upto], cwd=folder, stdout=subprocess.DEVNULL)
         figures = os.path.join(folder, "stopwatch-results", "figures")
         return {entry[:-4]: os.path.join(figures, entry) for entry in sorted(os.listdir(figures)) if entry.endswith(".svg")}
 

@@ -382,7 +382,7 @@ class Run {
             double cost_s = 0;
             for (const double n : ladder(std::max(16.0, from), std::min(to, 256.0)))
                 cost_s += 2e-9 * law.step_ns * law.cache_times * value_of(what.steps, {{"n", n}}) +
-                          law.start_up_s + 1e-3;
+                          law.start_up_s + 8e-3;
             const double series = static_cast<double>(made_.laws.size() * problem_.shapes.size());
             if (cost_s < 0.1 * generated_.budget_s / series && read[shape].size() < 6)
                 fault(Rule::time_is_shared, fmt::format("{} on {}: {} sizes in {:.3g} s", name, shape,

@@ -14,7 +14,7 @@ namespace iron::test {
 namespace {
 
 constexpr double worker_start_s = 20e-3;
-constexpr double ask_s = 1e-3;            // one line to a worker and back
+constexpr double ask_s = 3e-3;            // one line to a worker and back
 constexpr double input_a_number_s = 2e-8; // making or reading it
 constexpr double batch_s = 100e-6;
 constexpr double counting_times = 1.3; // a counted call against a plain one

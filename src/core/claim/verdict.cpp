@@ -4,6 +4,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <limits>
+#include <set>
 
 #include "core/bound/order.h"
 #include "core/bound/print.h"
@@ -181,6 +182,20 @@ struct OneShape {
     bool unread = false; // all within a coarse grain
 };
 
+bool names_no_other(const Bound &bound, const std::string &size_name) {
+    const std::set<std::string> named = sizes_in(bound.growth);
+    return named.empty() || named == std::set<std::string>{size_name};
+}
+
+// A claim in sizes that did not change where the shape was read.
+OneShape untold(const ShapeGrowth &shape, const std::string &size_name) {
+    OneShape one{&shape, nullptr, {}};
+    one.judgement.worst_shape = shape.shape;
+    one.judgement.reason =
+        fmt::format("the claim names other sizes than {}, and those do not change there", size_name);
+    return one;
+}
+
 OneShape judge_shape(const std::string &metric, const Bound &bound, const std::string &size_name,
                      const ShapeGrowth &shape, const std::optional<MemoryCurve> &memory) {
     OneShape one{&shape, nullptr, {}};
@@ -314,7 +329,8 @@ std::vector<PlaceRead> places_read(const std::string &metric, const Bound &bound
             places.push_back({joint->cells[i],
                               std::max(joint->points[i].log_most, joint->points[i].log_value),
                               evaluate_log(bound.growth, joint->sizes_at(i))});
-    } else if (const auto &growth = metric == "space" ? shape.space : shape.steps)
+    } else if (const auto &growth = metric == "space" ? shape.space : shape.steps;
+               growth && names_no_other(bound, size_name))
         for (const Located &point : growth->points)
             places.push_back({{point.size},
                               std::max(point.log_most, point.log_value),
@@ -401,7 +417,9 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
     std::vector<OneShape> all;
     for (const ShapeGrowth &shape : shapes) {
         if (!deciding_joint(metric, shape)) {
-            all.push_back(judge_shape(metric, bound, size_name, shape, memory));
+            all.push_back(names_no_other(bound, size_name)
+                              ? judge_shape(metric, bound, size_name, shape, memory)
+                              : untold(shape, size_name));
             continue;
         }
         OneShape one{&shape, nullptr, judge_jointly(metric, bound, shape, memory)};

@@ -53,7 +53,7 @@ bool Climb::affordable(double size) const {
             load = 2 * (last->second.load_s + last->second.count_s);
     // What is dear from the start and stays level (a whole program's start-up) is worth going on with.
     const bool level = !seen_.empty() && seen_.front().second > limit / 2 &&
-                       last_s() < as_dear * seen_.front().second && last_s() < 0.1 * options.budget_s;
+                       costs_.last_s() < as_dear * seen_.front().second && last_s() < 0.1 * options.budget_s;
     const double until = longer_ ? climbs_on_until : climbs_until;
     // What no smaller size is cheaper than is tried whatever it costs: nothing is known without.
     const bool smallest = costs_.empty() || size <= (plan().below.empty() ? *sizes_ : plan().below).front() ||
@@ -118,7 +118,8 @@ void Climb::aim() {
         if (up_to_ > 0 && !seen_.empty() && seen_.back().first >= up_to_) return end();
         // Dear calls take every third rung; dear counts every second on the way to a size that decides.
         const double dear = usual_s();
-        const std::size_t stride = up_to_ > 0 ? 1 + (count_s_ > dear) : last_s() > dear ? 3 : 1;
+        const bool far_up = last_s() > dear && largest_ > largest_exponential;
+        const std::size_t stride = up_to_ > 0 ? 1 + (count_s_ > dear) : far_up ? 3 : 1;
         rung_ = std::min(rung_ + stride, sizes_->size() - 1);
         aim_ = (*sizes_)[rung_];
     }

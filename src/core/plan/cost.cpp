@@ -7,6 +7,7 @@ namespace iron {
 
 namespace {
 
+constexpr double usual_start = 16;    // size that ladders start at
 constexpr double grain_s = 20e-6;     // too little, or the clock's own grain
 constexpr double least_unit_s = 1e-9; // of exponential work
 constexpr double hidden_share = 0.1;  // of a level time, that work may hide in
@@ -42,13 +43,18 @@ double CallCosts::expected(double size) const {
     if (above == read_.begin()) return above->second;
     const auto &[last_size, last_call] = *std::prev(above);
     if (last_size == size) return last_call;
-    if (above == read_.begin() + 1 || last_call < grain_s) return last_call * size / std::max(last_size, 1.0);
+    if (above == read_.begin() + 1 || last_call < grain_s) // in small sizes a start is most of it
+        return last_call * std::max(1.0, size / std::max(last_size, usual_start));
     const auto &[before_size, before_call] = *(above - std::min<long>(3, above - read_.begin()));
     const double ratio = std::log(std::max(last_call, 1e-9) / std::max(before_call, 1e-9));
     const double power = ratio / std::log(std::max(last_size, 1.0) / std::max(before_size, 0.5));
     const double as_power = last_call * std::pow(size / std::max(last_size, 1.0), std::max(power, 0.0));
     if (last_size > largest_exponential) return as_power;
-    return std::max(as_power, last_call * std::exp(ratio / (last_size - before_size) * (size - last_size)));
+    // The last step tells more of an exponential than the last three.
+    const auto &[close_size, close_call] = *(above - 2);
+    const double a_unit = std::max(ratio / (last_size - before_size),
+                                   std::log(last_call / close_call) / (last_size - close_size));
+    return std::max(as_power, last_call * std::exp(a_unit * (size - last_size)));
 }
 
 double CallCosts::at_most(double size) const {
