@@ -3,7 +3,7 @@
 # built program in temporary folders.
 set -euo pipefail
 cd "$(dirname "$(readlink -f "$0")")"
-more_tools="node:nodejs java:default-jdk-headless javac:default-jdk-headless"
+more_tools="node:nodejs java:default-jdk-headless javac:default-jdk-headless rustc:rustc"
 more_packages="chromium-driver python3-selenium" # the page is tried in a real browser
 . scripts/prepare.sh
 

@@ -61,7 +61,29 @@ class Main {
     }
     static int solve(int[] levels) { int top = 0; for (int level : levels) if (level > top) top = level; return top; }
     static String write(Integer top) { return top + "\n"; }
-    public static void main(String[] arguments) throws Exception { IronStopwatch.serve(Main::read, Main::solve, Main::write); }
+    public static void main(String[] arguments) { IronStopwatch.serve(Main::read, Main::solve, Main::write); }
+}
+)");
+    folder.write("scan.rs", R"(use iron_stopwatch::serve;
+fn read(text: &str) -> Vec<i64> { text.split_whitespace().skip(1).map(|word| word.parse().unwrap()).collect() }
+fn solve(levels: &[i64]) -> i64 {
+    let mut top = 0;
+    for &level in levels {
+        if level > top {
+            top = level;
+        }
+    }
+    top
+}
+fn write(top: &i64) -> String { format!("{}\n", top) }
+fn main() { serve(read, solve, write); }
+)");
+    // A sort hidden in the library, a copy of the input, and an answer that is a list: not space.
+    folder.write("sorts.rs", R"(fn main() {
+    iron_stopwatch::serve(
+        |text: &str| text.split_whitespace().skip(1).map(|word| word.parse::<i64>().unwrap()).collect::<Vec<_>>(),
+        |mut levels: Vec<i64>| { let copy = levels.clone(); levels.sort(); *levels.last().unwrap_or(&0) + copy.len() as i64 * 0 },
+        |top: &i64| format!("{}\n", top));
 }
 )");
 }
@@ -83,9 +105,17 @@ keeps_input = true
 source = "Highest.java"
 time = "O(n)"
 keeps_input = true
+[solutions.rust]
+source = "scan.rs"
+time = "O(n)"
+space = "O(1)"
+[solutions.rust-sorts]
+source = "sorts.rs"
+time = "O(n log n)"
+space = "O(n)"
 )toml";
 
-TEST(Languages, FunctionStyleInAllFive) {
+TEST(Languages, FunctionStyleInAllSix) {
     const Folder folder;
     write_sources(folder);
     folder.levels(tables);
@@ -105,19 +135,19 @@ TEST(Languages, FunctionStyleInAllFive) {
         if (m.solution == "c")
             EXPECT_GE(m.bulk_steps, static_cast<std::int64_t>(m.sizes.at("n")) * 4); // of qsort
     }
-    for (const char *name : {"cpp", "c", "python", "javascript", "java"}) {
+    for (const char *name : {"cpp", "c", "python", "javascript", "java", "rust", "rust-sorts"}) {
         EXPECT_EQ(kinds[name], (std::set<std::string>{"counting", "space", "timing"})) << name;
         ASSERT_GE(steps[name].size(), 6u) << name;
     }
     EXPECT_TRUE(warmed);
-    for (const char *name : {"cpp", "python", "javascript", "java"}) {
+    for (const char *name : {"cpp", "python", "javascript", "java", "rust"}) {
         const auto &[small, few] = *steps[name].begin();
         const auto &[large, many] = *steps[name].rbegin();
         EXPECT_NEAR(static_cast<double>(many) / large, static_cast<double>(few) / small, 2) << name; // linear
     }
     for (const auto &claim : folder.list("claims.json", "claims")) {
         EXPECT_EQ(claim.at("verdict"), "holds") << claim;
-        EXPECT_EQ(claim.at("decided_by"), "steps") << claim;
+        EXPECT_EQ(claim.at("decided_by"), claim.at("metric") == "time" ? "steps" : "space") << claim;
     }
 }
 
@@ -125,7 +155,7 @@ TEST(Languages, FunctionStyleRunsByHandToo) {
     const Folder folder;
     write_sources(folder);
     folder.levels(tables);
-    for (const char *name : {"cpp", "c", "python", "javascript", "java"})
+    for (const char *name : {"cpp", "c", "python", "javascript", "java", "rust"})
         EXPECT_EQ(folder.run({"answer", name}, "3\n4 9 2\n").out, "9\n") << name;
 }
 

@@ -20,6 +20,8 @@ const char *const sources[][2] = {
     {"script.js", "console.log(2 * Number(require('fs').readFileSync(0, 'utf8')))\n"},
     {"Bean.java", "import java.util.Scanner;\npublic class Bean { public static void main(String[] a) { "
                   "System.out.println(2 * new Scanner(System.in).nextLong()); } }\n"},
+    {"rust.rs", "fn main() { let mut s = String::new(); std::io::stdin().read_line(&mut s).unwrap(); "
+                "println!(\"{}\", 2 * s.trim().parse::<i64>().unwrap()); }\n"},
 };
 
 std::string problem_of(const std::string &tables) {
@@ -40,7 +42,7 @@ TEST(ProgramStyle, RunsInEveryLanguage) {
     const Ran ran = folder.run({"run", "--budget", "4s", "--upto", "n=300"});
     EXPECT_NE(ran.status, 3) << ran.err;
     const auto agreement = folder.list("agreement.json", "solutions");
-    ASSERT_EQ(agreement.size(), 6u);
+    ASSERT_EQ(agreement.size(), 7u);
     for (const auto &one : agreement)
         EXPECT_EQ(one.at("verdict"), "agrees") << one;
     std::set<std::string> timed;
@@ -49,7 +51,7 @@ TEST(ProgramStyle, RunsInEveryLanguage) {
         if (m.kind == "timing") EXPECT_GT(m.time_ns, 1e4);
         if (m.kind == "timing") timed.insert(m.solution);
     }
-    EXPECT_EQ(timed.size(), 6u);
+    EXPECT_EQ(timed.size(), 7u);
 }
 
 struct Ends {

@@ -153,8 +153,11 @@ TEST(Template, EveryCallThatIsKnownIsFilled) {
     for (const TemplateCall &call : template_calls()) {
         std::string text = "{" + call.name + "(";
         for (std::size_t i = 0; i < call.parameters.size(); ++i)
-            text += std::string(i ? ", " : "") +
-                    (call.text_last && i + 1 == call.parameters.size() ? "\"ab\"" : std::to_string(4 + i));
+            text += std::string(i ? ", " : "") + (call.text_last && i + 1 == call.parameters.size()
+                                                      ? "\"ab\""
+                                                      : std::to_string(i == 0   ? 4
+                                                                       : i == 1 ? 1
+                                                                                : 20));
         const Shape shape{"calm", parse_template(text + ")}", {"n"}), ""};
         std::string filled;
         EXPECT_NO_THROW(fill_template(shape, {{"n", 4}}, 1, Draw::random, [&](std::string_view piece) {

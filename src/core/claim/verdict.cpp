@@ -11,6 +11,8 @@
 #include "core/bound/size_order.h"
 #include "core/claim/capped.h"
 #include "core/claim/joint_verdict.h"
+#include "core/claim/room_to_spare.h"
+#include "core/claim/time_beside_steps.h"
 #include "core/claim/witness.h"
 #include "core/claim/words.h"
 
@@ -28,11 +30,6 @@ constexpr Thresholds for_time{2.8, 0.8};
 
 double evidence_for(const Expression &bound, Bound::Kind kind, const Growth &growth) {
     return evidence_against({kind, bound, ""}, growth);
-}
-
-// Reading divided by the bound at a point.
-double ratio_at(const Located &point, const Bound &bound, const std::string &size_name) {
-    return std::exp(point.log_value - evaluate_log(bound.growth, {{size_name, point.size}}));
 }
 
 // Between two of the points.
@@ -87,84 +84,6 @@ bool memory_could_do_it(const Growth &growth, const Bound &bound, const std::str
     const Located &first = growth.points.front(), &last = growth.points.back();
     const double rise = ratio_at(last, bound, size_name) / ratio_at(first, bound, size_name);
     return rise < 2 * memory->steepest_rise(last.size / std::max(first.size, 1.0));
-}
-
-// Time a step, at every size that both were read at.
-std::vector<std::pair<double, double>> time_a_step(const ShapeGrowth &shape) {
-    std::vector<std::pair<double, double>> list;
-    if (!shape.steps || !shape.time || shape.time->fits.empty() || shape.steps->fits.empty()) return list;
-    for (const Located &t : shape.time->points)
-        for (const Located &s : shape.steps->points)
-            if (s.size == t.size) list.push_back({t.size, std::exp(t.log_value - s.log_value)});
-    return list;
-}
-
-// Steps are within the bound, but a step takes so much longer at the larger sizes that memory can't be why:
-// the working set can't grow faster than the steps that touch it.
-void look_for_hidden_work(const ShapeGrowth &shape, const Bound &bound, const MemoryCurve &memory,
-                          Judgement &j) {
-    const auto per_step = time_a_step(shape);
-    if (per_step.size() < 6 || bound.kind == Bound::Kind::lower) return;
-    const auto &[from, first] = per_step[per_step.size() / 3];
-    const auto &[to, last] = per_step.back();
-    const auto steps_at = [&](double size) {
-        for (const Located &s : shape.steps->points)
-            if (s.size == size) return s.log_value;
-        return 0.0;
-    };
-    const double span = std::max(to / from, std::exp(steps_at(to) - steps_at(from)));
-    if (last / first < 2 * memory.steepest_rise(span)) return;
-    if (evidence_against(bound, *shape.time) < for_time.exceeded) return;
-    j.verdict = Verdict::exceeded;
-    j.loose = false;
-    j.decided_by = "time";
-    j.growth_class = shape.time->best().curve.name;
-    j.exponent = shape.time->exponent;
-    j.interval = shape.time->interval;
-    j.reason =
-        fmt::format("steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
-                    "where memory alone could do {}: work is hidden where steps do not see it, in a library "
-                    "call or a copy",
-                    j.growth_class, time_text(first), grouped(from), time_text(last), grouped(to),
-                    three_digits(last / first), three_digits(memory.steepest_rise(span)));
-    j.would_decide.reset();
-}
-
-// Whether bytes above a bound are room to spare.
-enum class Spare {
-    no,
-    perhaps, // too few sizes to tell
-    surely,  // a logarithm more would have shown
-};
-
-// Containers keep room to spare, up to an eighth as a rule: so much more than at the ratio's least place is
-// no growth of what is needed. Tables double: only whole doublings below the largest size are at the same
-// place. Surely: over four doublings the ratio rose by less than half (in logarithms) of what log n did.
-Spare room_to_spare(const Growth &growth, const Bound &bound, const std::string &size_name) {
-    constexpr double spare = 1.125;
-    const Located &last = growth.points.back();
-    // The largest size may be off the ladder; then what lies nearest to whole doublings has to do. One size
-    // close below tells nothing.
-    constexpr double far_enough = 2.5, far_enough_for_sure = 3.9; // doublings
-    double least = 1e300;
-    const Located *farthest = nullptr;
-    const auto doublings_to = [&](const Located &point) {
-        return std::log2(last.size / std::max(point.size, 1.0));
-    };
-    for (double apart = 0.1; apart < 0.3 && !(farthest && doublings_to(*farthest) > far_enough);
-         apart += 0.16)
-        for (const Located &point : growth.points) {
-            const double doublings = doublings_to(point);
-            if (doublings < 0.5 || std::abs(doublings - std::round(doublings)) >= apart) continue;
-            least = std::min(least, ratio_at(point, bound, size_name));
-            if (!farthest || doublings > doublings_to(*farthest)) farthest = &point;
-        }
-    const double at_last = ratio_at(last, bound, size_name);
-    if (!farthest || doublings_to(*farthest) <= far_enough || at_last >= spare * least) return Spare::no;
-    const double rise = std::log(at_last / ratio_at(*farthest, bound, size_name)),
-                 of_log = std::log(std::log2(last.size) / std::log2(std::max(farthest->size, 2.0)));
-    return doublings_to(*farthest) > far_enough_for_sure && rise < of_log / 2 ? Spare::surely
-                                                                              : Spare::perhaps;
 }
 
 std::optional<Witness> witness_in(const Growth &growth, const Bound &bound, const std::string &size_name) {
@@ -262,8 +181,8 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
                 fmt::format("{}, as {} does",
                             ratio_words(growth, bound, j.decided_by, size_name, from, witness->to), name);
         } else {
-            j.reason = fmt::format("{}; {} explains that better than what keeps the bound, but no ratio "
-                                   "moves by more than its error",
+            j.reason = fmt::format("{}; {} explains that better than what keeps the bound, but where it was "
+                                   "read nothing leaves it for all to see",
                                    course, name);
             j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
         }
@@ -289,21 +208,8 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
                         growth.points.size(), growth.doublings_apart == 1 ? "a doubling" : "two doublings");
     if (growth.hardest) allow_for_the_hardest(bound, growth.points.size(), j);
     if (memory && j.decided_by == "steps" && j.verdict != Verdict::exceeded)
-        look_for_hidden_work(shape, bound, *memory, j);
+        look_for_hidden_work(shape, bound, *memory, for_time.exceeded, j);
     return one;
-}
-
-// What time says beside steps, where the two part.
-std::string time_beside_steps(const ShapeGrowth &shape) {
-    const auto per_step = time_a_step(shape);
-    if (per_step.size() < 4) return "";
-    const auto &[from, first] = per_step[per_step.size() / 3];
-    const auto &[to, last] = per_step.back();
-    if (last / first < 1.5) return "";
-    return fmt::format(
-        "; time grows faster than steps: {} a step at {}, {} at {}, which is the machine's doing "
-        "(caches, memory) or work in library calls that steps do not see",
-        time_text(first), grouped(from), time_text(last), grouped(to));
 }
 
 // The smallest growth on the list that as a bound would hold, as a claim; "" where none would.

@@ -1,12 +1,12 @@
 #include "core/compare/ratio.h"
 
 #include <algorithm>
-#include <boost/math/distributions/students_t.hpp>
 #include <cmath>
 #include <map>
 #include <optional>
 
 #include "core/growth/least_squares.h"
+#include "core/student.h"
 
 namespace iron {
 
@@ -15,9 +15,7 @@ namespace {
 constexpr double least_time_error = 0.005; // of ln ratio
 constexpr double least_exact_error = 1e-9;
 
-double student(double share, double freedom) {
-    return boost::math::quantile(boost::math::students_t(std::max(freedom, 1.0)), share);
-}
+double student(double share, double freedom) { return student_quantile(share, std::max(freedom, 1.0)); }
 
 struct LogRatio {
     double size = 0, value = 0, error = 0, freedom = 1;

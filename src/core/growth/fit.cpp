@@ -1,7 +1,6 @@
 #include "core/growth/fit.h"
 
 #include <algorithm>
-#include <boost/math/distributions/students_t.hpp>
 #include <cmath>
 #include <limits>
 #include <utility>
@@ -12,6 +11,7 @@
 #include "core/growth/cone.h"
 #include "core/growth/least_squares.h"
 #include "core/growth/memory_steps.h"
+#include "core/student.h"
 
 namespace iron {
 
@@ -124,8 +124,7 @@ std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Locate
     for (const Term &term : best.terms)
         used += term.factor != 0;
     const double freedom = std::max(1.0, static_cast<double>(points.size()) - used);
-    const boost::math::students_t student(freedom);
-    const double t = boost::math::quantile(student, 0.975);
+    const double t = student_quantile(0.975, freedom);
     // Never taken as surer than the stated errors: a chance fit of few points is no precision.
     const double allowed =
         best.chi2 + t * t * std::max(best.chi2 / freedom, noise != Noise::timed ? 0.0 : 1.0);

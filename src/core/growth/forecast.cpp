@@ -1,13 +1,13 @@
 #include "core/growth/forecast.h"
 
 #include <algorithm>
-#include <boost/math/distributions/students_t.hpp>
 #include <boost/math/tools/toms748_solve.hpp>
 #include <cmath>
 #include <numeric>
 
 #include "core/bound/parse.h"
 #include "core/growth/least_squares.h"
+#include "core/student.h"
 
 namespace iron {
 
@@ -107,16 +107,14 @@ class Forecaster::Mixture {
         double below = 0;
         for (const Part &one : parts_)
             below +=
-                one.weight / weights_ *
-                boost::math::cdf(boost::math::students_t(one.freedom), (log_value - one.middle) / one.spread);
+                one.weight / weights_ * student_below((log_value - one.middle) / one.spread, one.freedom);
         return below;
     }
 
     double quantile(double share) const {
         double low = 1e300, high = -1e300;
         for (const Part &one : parts_) {
-            const double own =
-                one.middle + one.spread * boost::math::quantile(boost::math::students_t(one.freedom), share);
+            const double own = one.middle + one.spread * student_quantile(share, one.freedom);
             low = std::min(low, own), high = std::max(high, own);
         }
         if (high - low < 1e-12 * (1 + std::abs(low))) return std::exp(low);

@@ -53,7 +53,7 @@ bool Climb::affordable(double size) const {
             load = 2 * (last->second.load_s + last->second.count_s);
     // What is dear from the start and stays level (a whole program's start-up) is worth going on with.
     const bool level = !seen_.empty() && seen_.front().second > limit / 2 &&
-                       costs_.last_s() < as_dear * seen_.front().second && last_s() < 0.1 * options.budget_s;
+                       call < as_dear * seen_.front().second && call < 0.1 * options.budget_s;
     const double until = longer_ ? climbs_on_until : climbs_until;
     // What no smaller size is cheaper than is tried whatever it costs: nothing is known without.
     const bool smallest = costs_.empty() || size <= (plan().below.empty() ? *sizes_ : plan().below).front() ||
