@@ -48,10 +48,8 @@ class Agreeing {
         agreement_.reference = problem_.answers.reference;
         const SolutionAgreement *reference = agreement_.solution(agreement_.reference);
         agreement_.reference_why = ballot_.how_sure(reference && in_play(*reference));
-        CallTimes calls;
-        if (problem_.sizes.size() == 1) // beside small values of the others a call tells less
-            for (const SolutionAgreement &entry : agreement_.solutions)
-                calls[entry.name] = pace_.calls_of(entry.name);
+        // Beside small values of other sizes a call tells less.
+        CallTimes calls = problem_.sizes.size() == 1 ? pace_.calls() : CallTimes();
         return {std::move(agreement_), std::move(calls)};
     }
 

@@ -93,11 +93,13 @@ class Measuring {
 
     // Tells the planner what calls took while answers were compared.
     void tell_calls() {
-        for (const auto &[name, calls] : options_.calls)
-            if (const auto solution = field_.number_of(name))
-                for (int shape = 0; shape < static_cast<int>(field_.shapes().size()); ++shape)
-                    for (const auto &[size, call_s] : calls)
-                        planner_.hint({*solution, shape, 0, size}, std::max(call_s, 1e-9));
+        for (const auto &[name, by_shape] : options_.calls)
+            for (const auto &[shape_name, calls] : by_shape) {
+                const auto solution = field_.number_of(name), shape = field_.number_of_shape(shape_name);
+                if (!solution || !shape) continue;
+                for (const auto &[size, call_s] : calls)
+                    planner_.hint({*solution, *shape, 0, size}, std::max(call_s, 1e-9));
+            }
     }
 
     // Tells the planner what earlier sessions measured.

@@ -21,7 +21,7 @@ void Pace::took(const std::string &solution, const std::string &shape, const Siz
     slowest_[solution] = std::max(slowest_[solution], own);
     const auto size = sizes.find(size_name_);
     if (size == sizes.end()) return;
-    const auto [least, fresh_shape] = least_[solution][size->second].emplace(shape, seconds);
+    const auto [least, fresh_size] = least_[solution][shape].emplace(size->second, seconds);
     least->second = std::min(least->second, seconds);
     auto &times = times_[solution];
     const auto [here, fresh] = times.emplace(size->second, std::pair(own, own));
@@ -31,15 +31,6 @@ void Pace::took(const std::string &solution, const std::string &shape, const Siz
     const auto before = times.find(size->second - 1);
     const double dearer = before == times.end() ? 1 : own / std::max(before->second.second, slow / 8);
     if (own > slow || own * dearer > 4 * slow) too_slow_from_.emplace(solution, size->second + 1);
-}
-
-std::map<double, double> Pace::calls_of(const std::string &solution) const {
-    std::map<double, double> calls;
-    if (const auto found = least_.find(solution); found != least_.end())
-        for (const auto &[size, by_shape] : found->second)
-            for (const auto &[shape, seconds] : by_shape)
-                calls[size] = std::max(calls[size], seconds);
-    return calls;
 }
 
 void Pace::slow_from(const std::string &solution, const Sizes &sizes) {

@@ -9,9 +9,10 @@
 
 namespace iron {
 
-// What a call takes by solution and first size, start-up included, in the dearest shape: what measuring may
-// go by before it has called anything.
-using CallTimes = std::map<std::string, std::map<double, double>>;
+// The least that a call took, by shape and first size, start-up included.
+using CallsByShape = std::map<std::string, std::map<double, double>>;
+// By solution: what measuring may go by before it has called anything.
+using CallTimes = std::map<std::string, CallsByShape>;
 
 class Pace {
   public:
@@ -31,9 +32,7 @@ class Pace {
     // `large`: inputs at which slow is no surprise.
     double limit_for(const std::string &solution, bool large) const;
 
-    // What a call takes by first size, start-up included: the least that was seen of each shape, and of those
-    // the most.
-    std::map<double, double> calls_of(const std::string &solution) const;
+    const CallTimes &calls() const { return least_; }
 
     // Whether a call that ran into a limit may just have been slow or greedy: every call just below was slow
     // already (on a busy machine the step from there is longer than foreseen). What hangs comes out of the
@@ -48,7 +47,7 @@ class Pace {
     std::map<std::string, bool> whole_;
     std::map<std::string, double> slowest_, quickest_; // call (or process), the start taken off
     std::map<std::string, double> too_slow_from_;      // first size
-    std::map<std::string, std::map<double, std::map<std::string, double>>> least_; // by size and shape
+    CallTimes least_;
     // shortest and longest call by first size, the start taken off
     std::map<std::string, std::map<double, std::pair<double, double>>> times_;
 };

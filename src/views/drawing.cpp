@@ -10,6 +10,8 @@ namespace iron {
 
 namespace {
 
+constexpr double letter_width = 0.013; // of the x axis, in the figures' font
+
 // Told apart in colour and, by their lightness and marks, in grey.
 constexpr const char *colours[] = {"#14213d", "#c1440e", "#2a7f9e", "#8c2f6b",
                                    "#5b8c2a", "#d9902f", "#6b6b6b", "#63a4ad"};
@@ -171,18 +173,27 @@ Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<D
                         "'#606060'\nset label {1} at graph 0.01, first {0:g} left offset 0,0.6 noenhanced "
                         "tc rgb '#606060'\n",
                         level, quoted(text));
+    std::vector<std::pair<double, double>> taken; // of the axis, by names of uprights
     for (const auto &[upright, text] : axes.uprights) {
-        // Near the right end the names of the lines stand.
         const double across = axes.linear_x ? (upright - low_x) / (high_x - low_x)
                                             : std::log(upright / low_x) / std::log(high_x / low_x);
         labels +=
             fmt::format("set arrow from first {0:g}, graph 0 to first {0:g}, graph 1 nohead dt 3 lc rgb "
-                        "'#606060'\nset label {1} at first {0:g}, graph 1.025 {2} noenhanced tc rgb "
                         "'#606060'\n",
-                        upright, quoted(text),
-                        across > 0.75   ? "right"
-                        : across < 0.25 ? "left"
-                                        : "center");
+                        upright);
+        // Near the right end the names of the lines stand. One that would lie over another is left out.
+        const char *side = across > 0.75 ? "right" : across < 0.25 ? "left" : "center";
+        const double width = letter_width * static_cast<double>(text.size() + 1),
+                     left = across - (across > 0.75   ? width
+                                      : across < 0.25 ? 0
+                                                      : width / 2);
+        const auto lies_over = [&](const auto &other) {
+            return left < other.second && other.first < left + width;
+        };
+        if (std::any_of(taken.begin(), taken.end(), lies_over)) continue;
+        taken.push_back({left, left + width});
+        labels += fmt::format("set label {} at first {:g}, graph 1.025 {} noenhanced tc rgb '#606060'\n",
+                              quoted(text), upright, side);
     }
     const std::string drawing =
         fmt::format("set title {} noenhanced font ',15'{}\n"

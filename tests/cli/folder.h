@@ -44,7 +44,8 @@ struct Ran {
 
 class Folder {
   public:
-    bool draws = false; // figures take longer than many a test
+    bool draws = false;                   // figures take longer than many a test
+    std::vector<std::string> environment; // NAME=VALUE, of every run
     Folder() {
         setenv("IRON_STOPWATCH_CACHE", IRON_TEST_CACHE, 1); // builds are shared between tests
         // Tests that measure may do so side by side: no timing decides them.
@@ -68,6 +69,7 @@ class Folder {
         const Workspace scratch;
         Launch launch;
         launch.command = {IRON_PROGRAM};
+        launch.environment = environment;
         launch.environment.push_back(fmt::format("IRON_STOPWATCH_PATIENCE={:.2f}", slowness()));
         launch.command.insert(launch.command.end(), arguments.begin(), arguments.end());
         // Answers are compared on fewer small inputs than a person would want: every run pays for them.

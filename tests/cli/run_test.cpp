@@ -177,6 +177,24 @@ TEST(Run, NothingBuiltCanNotDoTheWork) {
     expect_contains(ran.err, "no solution is left that agrees");
 }
 
+TEST(Run, WithoutGnuplotTheTableAndThePageStand) {
+    Folder folder;
+    folder.draws = true;
+    folder.good();
+    folder.levels(Folder::table("scan", "O(n)"));
+    const Workspace tools; // all that the system has, but for one
+    for (const auto &entry : std::filesystem::directory_iterator("/usr/bin"))
+        if (!entry.path().filename().string().starts_with("gnuplot"))
+            std::filesystem::create_symlink(entry.path(), tools.path() / entry.path().filename());
+    folder.environment = {"PATH=" + tools.path().string()};
+    const Ran ran = folder.run({"run", "--budget", "1s", "--upto", "n=2000"});
+    EXPECT_EQ(ran.status, 0) << ran.err;
+    expect_contains(ran.out, "scan      time O(n)  n           holds");
+    expect_contains(ran.err, "gnuplot is not installed: no figures were drawn");
+    EXPECT_TRUE(std::filesystem::exists(folder.results() / "report.html"));
+    EXPECT_EQ(folder.run({"report"}).status, 0);
+}
+
 TEST(Run, FaultsAreNamedByTheirOutcome) {
     const Folder folder;
     folder.good();

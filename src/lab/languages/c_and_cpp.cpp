@@ -29,13 +29,7 @@ bool string_is_precompiled(const std::vector<std::string> &flags) {
 
 class CompiledByGcc : public Language {
   public:
-    std::string no_counting(const Recipe &recipe) const override {
-        if (recipe.style == Style::program && !recipe.solution.run.empty())
-            return "it has a 'run' command of its own";
-        if (!recipe.solution.build.empty() && recipe.solution.build.find("{flags}") == std::string::npos)
-            return "its build command has no {flags}, so the step counters can't be built in";
-        return "";
-    }
+    std::string no_counting(const Recipe &recipe) const override { return hindered_build(recipe); }
     bool counts_by_build() const override { return true; }
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
         let_native_count(recipe, runnable);

@@ -99,11 +99,7 @@ class Java : public Language {
                 "-XX:-UsePerfData", "-cp", program.string(), main_class_of(read_file(recipe.main_source()))};
     }
 
-    std::string no_counting(const Recipe &recipe) const override {
-        if (recipe.style == Style::program)
-            return "whole programs have step counters where they are compiled";
-        return recipe.solution.run.empty() ? "" : "it has a 'run' command of its own";
-    }
+    std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
         const Jars jars = jars_for(recipe);
         const std::vector<std::string> options = {"--add-exports",

@@ -30,11 +30,7 @@ class JavaScript : public Language {
         return {"NODE_PATH=" + (recipe.adapters / adapter()).string()};
     }
 
-    std::string no_counting(const Recipe &recipe) const override {
-        if (recipe.style == Style::program)
-            return "whole programs have step counters where they are compiled";
-        return recipe.solution.run.empty() ? "" : "it has a 'run' command of its own";
-    }
+    std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
     void make_counting(const Recipe &, Runnable &runnable) const override {
         runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
         // The same count every time, and little garbage before it is collected.

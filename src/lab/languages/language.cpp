@@ -93,6 +93,25 @@ std::string version_of(const std::string &program) {
     return known[program] = told_by(path, question, 10);
 }
 
+namespace {
+
+const char *const own_run = "it has a 'run' command of its own";
+
+} // namespace
+
+std::string hindered_build(const Recipe &recipe) {
+    const Solution &solution = recipe.solution;
+    if (recipe.style == Style::program && !solution.run.empty()) return own_run;
+    if (!solution.build.empty() && solution.build.find("{flags}") == std::string::npos)
+        return "its build command has no {flags}, so the step counters can't be built in";
+    return "";
+}
+
+std::string hindered_runtime(const Recipe &recipe) {
+    if (recipe.style == Style::program) return "whole programs have step counters where they are compiled";
+    return recipe.solution.run.empty() ? "" : own_run;
+}
+
 std::vector<std::string> split_words(const std::string &text) {
     std::vector<std::string> words;
     std::string word;

@@ -97,6 +97,11 @@ std::string interpreter_path(const std::string &name);
 // First line of what a program says of its version, asked as its language asks; "" where there is none.
 std::string version_of(const std::string &program);
 
+// Why a build can't count: its 'run' is the user's own, or its 'build' takes no flags. "" where it can.
+std::string hindered_build(const Recipe &recipe);
+// The same of a runtime that counts functions by an agent or a hook of its own.
+std::string hindered_runtime(const Recipe &recipe);
+
 // Words of a command line, at blanks; "…" and '…' hold words together. No shell is ever asked.
 std::vector<std::string> split_words(const std::string &text);
 

@@ -24,11 +24,7 @@ class Python : public Language {
         return all;
     }
 
-    std::string no_counting(const Recipe &recipe) const override {
-        if (recipe.style == Style::program)
-            return "whole programs have step counters where they are compiled";
-        return recipe.solution.run.empty() ? "" : "it has a 'run' command of its own";
-    }
+    std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
     void make_counting(const Recipe &, Runnable &runnable) const override {
         runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
         runnable.environment.push_back("PYTHONHASHSEED=0"); // the same count every time
