@@ -170,6 +170,8 @@ void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
     costs_.read(size, call_s);
     if (!goes_on || !climbing_ || at_.size != size) return;
     step_s_ = cost_s;
+    // What was seen elsewhere is for the first step: one slow moment there must not end a climb.
+    if (seen_.empty() && !failed_) costs_.forget_above(size);
     seen_.push_back({size, call_s});
     largest_ = std::max(largest_, size);
     if (!level_) return aim();
