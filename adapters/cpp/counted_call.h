@@ -39,6 +39,19 @@ inline void tell_at_end(unsigned long long total) {
     close(file);
 }
 
+// Waits for the process that made a call. Its exit status; ends this process by the same signal where it
+// crashed.
+inline int status_of(pid_t child) {
+    int status = 0;
+    while (waitpid(child, &status, 0) < 0 && errno == EINTR) {
+    }
+    if (WIFSIGNALED(status)) {
+        signal(WTERMSIG(status), SIG_DFL);
+        raise(WTERMSIG(status));
+    }
+    return WEXITSTATUS(status);
+}
+
 // Runs `call(context)` in a process of its own, so that every counted call finds the same memory, and tells
 // the steps and the bulk work of library calls. Returns what `call` returned; ends this process the way the
 // other one ended where that crashed. `total`: blocks so far.
@@ -63,15 +76,9 @@ inline int count_call(unsigned long long (*total)(), int (*call)(void *), void *
     *steps = counted[0];
     *bulk = counted[1];
     close(channel[0]);
-    int status = 0;
-    while (waitpid(child, &status, 0) < 0 && errno == EINTR) {
-    }
-    if (WIFSIGNALED(status)) {
-        signal(WTERMSIG(status), SIG_DFL);
-        raise(WTERMSIG(status));
-    }
-    if (WEXITSTATUS(status) > 2) std::_Exit(WEXITSTATUS(status));
-    return WEXITSTATUS(status);
+    const int status = status_of(child);
+    if (status > 2) std::_Exit(status);
+    return status;
 }
 
 } // namespace iron_stopwatch_receiver

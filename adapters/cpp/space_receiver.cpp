@@ -8,16 +8,16 @@
 //
 // Stack: the call runs on a stack of our own, painted beforehand; what is no longer painted was touched.
 #include <cerrno>
-#include <csignal>
 #include <cstdint>
 #include <cstdlib>
 #include <cstring>
 #include <malloc.h>
 #include <sys/mman.h>
 #include <sys/single_threaded.h>
-#include <sys/wait.h>
 #include <ucontext.h>
 #include <unistd.h>
+
+#include "counted_call.h"
 
 extern "C" {
 void *__libc_malloc(std::size_t);
@@ -333,14 +333,8 @@ void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *), voi
             got = read(channel[0], reading, sizeof *reading);
         while (got < 0 && errno == EINTR);
         close(channel[0]);
-        int status = 0;
-        while (waitpid(child, &status, 0) < 0 && errno == EINTR) {
-        }
-        if (WIFSIGNALED(status)) {
-            signal(WTERMSIG(status), SIG_DFL);
-            raise(WTERMSIG(status));
-        }
-        if (WEXITSTATUS(status) != 0 || got != sizeof *reading) std::_Exit(WEXITSTATUS(status));
+        const int status = iron_stopwatch_receiver::status_of(child);
+        if (status != 0 || got != sizeof *reading) std::_Exit(status);
         if (!reading->deeper) return;
     }
 }

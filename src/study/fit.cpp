@@ -19,12 +19,13 @@ std::vector<Measurement> spread_over_unused(const Scope &scope, const std::vecto
         for (const Claim &claim : one.claims)
             for (const std::string &size : sizes_in(claim.bound.growth))
                 wanted.insert({one.solution, size});
+    const bool several = scope.problem.sizes.size() > 1; // one alone is what every claim is held along
     std::vector<Measurement> more = measurements;
     for (const SizeRule &rule : scope.problem.sizes)
         for (const Measurement &m : measurements) {
             const auto unused = scope.unused.find(m.shape);
             if (unused == scope.unused.end() || !unused->second.contains(rule.name) ||
-                !m.sizes.contains(rule.name) || !wanted.contains({m.solution, rule.name}))
+                !m.sizes.contains(rule.name) || (several && !wanted.contains({m.solution, rule.name})))
                 continue;
             const auto [from, to] = range_of(rule, m.sizes);
             for (double value = std::max(from, 1.0); value <= std::min(to, unused_up_to); value *= 4)
@@ -49,8 +50,7 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
         claims_by_name[one.solution] = &one;
     }
     std::vector<Measurement> spread;
-    if (scope.problem.sizes.size() > 1 && !scope.unused.empty())
-        spread = spread_over_unused(scope, fitted.claims, measurements);
+    if (!scope.unused.empty()) spread = spread_over_unused(scope, fitted.claims, measurements);
     fitted.series = all_series(spread.empty() ? measurements : spread, names, scope.shapes,
                                scope.problem.size_names(), scope.on_sweep());
     const std::vector<NamedSeries> &series = fitted.series;

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/error.h"
 #include "core/plan/ladder.h"
 
 namespace iron {
@@ -210,8 +211,13 @@ bool prints_the_same(const Problem &problem, const std::string &shape, const Siz
     }
     if (places.size() < 2) return false;
     std::set<std::string> texts;
-    for (const Sizes &sizes : places)
-        texts.insert(inputs.text(inputs.get(shape, sizes, seed)));
+    try {
+        for (const Sizes &sizes : places)
+            texts.insert(inputs.text(inputs.get(shape, sizes, seed)));
+    } catch (const Error &error) {
+        if (error.category() == Category::interrupted) throw;
+        return false; // whether it can make inputs is for measuring to find out
+    }
     return texts.size() == 1;
 }
 

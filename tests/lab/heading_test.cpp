@@ -2,20 +2,13 @@
 
 #include "lab/heading.h"
 #include "lab/quiet.h"
-#include "lab/workspace.h"
-#include "records/files.h"
 #include "records/heading.h"
+#include "support/problem.h"
 
 namespace iron {
 namespace {
 
-Problem problem_in(const Workspace &folder, const std::string &sizes) {
-    write_file(folder.path() / "a.cpp", "int main() {}\n");
-    write_file(folder.path() / "stopwatch.toml", "title = \"Locks\"\n[sizes]\n" + sizes +
-                                                     "[shapes.calm]\ntext = \"{n}\\n\"\n"
-                                                     "[solutions.a]\nsource = \"a.cpp\"\ntime = \"O(n)\"\n");
-    return read_problem(folder.path());
-}
+using test::problem_in;
 
 Conditions conditions() {
     Conditions given;

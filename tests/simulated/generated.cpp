@@ -9,9 +9,7 @@
 #include "core/plan/ladder.h"
 #include "core/random.h"
 #include "records/documents.h"
-#include "study/agree.h"
-#include "study/needs.h"
-#include "study/readings.h"
+#include "simulated/study_run.h"
 #include "support/schema.h"
 #include "views/tables.h"
 
@@ -252,29 +250,13 @@ const char *word_for(Rule rule) {
 
 namespace {
 
-const char *const heading =
-    R"({"machine":{"processor":"law","processors":1,"memory_bytes":1000000000},"compilers":{},"solutions":{}})";
-
-void one_after_the_other(int count, const std::function<void(int)> &work) {
-    for (int i = 0; i < count; ++i)
-        work(i);
-}
-
 // A run of all stages on a problem, and what is held against the laws.
 class Run {
   public:
     explicit Run(const Generated &generated)
-        : generated_(generated), made_(generated.simulated), problem_(made_.problem),
-          lab_(made_, clock_), scope_{problem_, {}, {}} {
-        for (const Solution &one : problem_.solutions)
-            scope_.contenders.push_back({&one, made_.laws.at(one.name).whole_program, false});
-        for (const Shape &shape : problem_.shapes)
-            scope_.shapes.push_back(shape.name);
-    }
+        : generated_(generated), made_(generated.simulated), problem_(made_.problem), run_(made_) {}
 
     Checked outcome() {
-        if (std::getenv("IRON_TRACE"))
-            told_.every_step = [](double s, const std::string &d) { fmt::print("{:.4f} {}\n", s, d); };
         try {
             agree_all();
             measure_all();
@@ -291,16 +273,8 @@ class Run {
     void fault(Rule rule, const std::string &text) { checked_.faults.push_back({rule, text}); }
 
     void agree_all() {
-        scope_.unused = unused_sizes(scope_, lab_.inputs());
-        AgreeOptions options;
-        options.shapes = scope_.shapes;
-        options.inputs_a_shape = 60;
-        options.each = one_after_the_other;
-        std::tie(agreement_, calls_) = [&] {
-            Agreed agreed = agree(problem_, lab_.entrants(), options, lab_, clock_, told_);
-            return std::pair(std::move(agreed.agreement), std::move(agreed.calls));
-        }();
-        for (const SolutionAgreement &entry : agreement_.solutions) {
+        run_.agree_all(60);
+        for (const SolutionAgreement &entry : run_.agreement.solutions) {
             const SolutionLaw &law = made_.laws.at(entry.name);
             const bool faulty = law.wrong_from || law.crashes_from || law.silent_from;
             const bool agrees = entry.verdict == SolutionAgreement::Verdict::agrees;
@@ -338,19 +312,10 @@ class Run {
     }
 
     void measure_all() {
-        MeasureOptions options;
-        options.budget_s = generated_.budget_s;
-        if (generated_.seed % 2) options.calls = calls_; // else measured by itself
-        options.heading = [](const std::string &) { return heading; };
-        FitStore store;
-        const auto claims = claims_in(scope_, &agreement_);
-        options.judge = [&](const std::vector<Measurement> &measurements) {
-            return open_needs(scope_, claims, measurements, MemoryCurve(), store, one_after_the_other);
-        };
-        const Agreement before = agreement_;
-        const double from = clock_.seconds();
-        measure(scope_, lab_.entrants(), options, lab_, archive_, clock_, told_, agreement_);
-        const double spent = clock_.seconds() - from;
+        const Agreement before = run_.agreement;
+        const double from = run_.clock.seconds();
+        run_.measure_all(generated_.budget_s, generated_.seed % 2 == 1);
+        const double spent = run_.clock.seconds() - from;
         double first_readings = 0;
         for (const Solution &one : problem_.solutions)
             first_readings += 2 * made_.laws.at(one.name).start_up_s + 0.05;
@@ -364,7 +329,7 @@ class Run {
         const SolutionLaw &law = made_.laws.at(name);
         if (law.crashes_from || law.wrong_from || law.silent_from) return;
         std::map<std::string, std::set<Sizes>> read; // by shape
-        for (const Measurement &m : archive_.measurements()) {
+        for (const Measurement &m : run_.archive.measurements()) {
             if (m.solution != name) continue;
             check_range(m);
             if (m.outcome == Outcome::done && m.kind == "timing") read[m.shape].insert(m.sizes);
@@ -447,12 +412,9 @@ class Run {
     }
 
     void judge_all() {
-        FitStore store;
-        fitted_ = fit(scope_, claims_in(scope_, &agreement_), archive_.measurements(), MemoryCurve(), store,
-                      one_after_the_other);
-        claims_ = judge(scope_, fitted_);
-        for (const JudgedClaim &one : claims_) {
-            const SolutionAgreement *entry = agreement_.solution(one.solution);
+        run_.judge_all();
+        for (const JudgedClaim &one : run_.judged) {
+            const SolutionAgreement *entry = run_.agreement.solution(one.solution);
             if (entry->verdict != SolutionAgreement::Verdict::agrees) continue;
             ++checked_.claims;
             const Judgement &judged = one.judgement;
@@ -489,29 +451,30 @@ class Run {
             const std::string wrong = violations(nlohmann::json::parse(text), name);
             if (!wrong.empty()) fault(Rule::documents_are_valid, fmt::format("{}: {}", name, wrong));
         };
-        valid("agreement", agreement_json(agreement_));
-        valid("growth", growth_json(fitted_.growths));
-        valid("claims", claims_json(claims_));
-        if (!archive_.measurements().empty())
-            valid("measurement", journal_line(archive_.measurements().back()));
-        claims_table(claims_, fitted_.growths, &agreement_, scope_.along_sweep());
+        valid("agreement", agreement_json(run_.agreement));
+        valid("growth", growth_json(run_.fitted.growths));
+        valid("claims", claims_json(run_.judged));
+        if (!run_.archive.measurements().empty())
+            valid("measurement", journal_line(run_.archive.measurements().back()));
+        claims_table(run_.judged, run_.fitted.growths, &run_.agreement, run_.scope.along_sweep());
         CompareOptions compared;
-        for (const SolutionClaims &one : fitted_.claims)
+        for (const SolutionClaims &one : run_.fitted.claims)
             if (one.excluded.empty()) compared.solutions.push_back(one.solution);
-        valid("comparison", comparison_json(compare_all(fitted_.series, fitted_.growths, compared)));
-        const Outlook outlook(fitted_.series, fitted_.growths, scope_.on_sweep());
+        valid("comparison", comparison_json(compare_all(run_.fitted.series, run_.fitted.growths, compared)));
+        const Outlook outlook(run_.fitted.series, run_.fitted.growths, run_.scope.on_sweep());
         Sizes others = sizes_at(problem_, {});
         const std::string along = problem_.sizes.back().name;
         const Sizes all = others;
         others.erase(along);
-        const auto largest = largest_within(scope_, outlook, "time", 1e9, along, others);
+        const auto largest = largest_within(run_.scope, outlook, "time", 1e9, along, others);
         for (const LargestSize &one : largest)
             if (problem_.sizes.back().to_is_relation() && one.largest &&
                 one.largest->size > range_of(problem_.sizes.back(), others).second)
                 fault(Rule::range_is_kept, fmt::format("largest {} {}", along, one.largest->size));
         std::vector<MeetsTarget> target;
         if (problem_.target)
-            target = target_met(scope_, fitted_, archive_.measurements(), target_limits(problem_));
+            target =
+                target_met(run_.scope, run_.fitted, run_.archive.measurements(), target_limits(problem_));
         // It fits every series again.
         const SelfCheck self = generated_.seed % 8 ? SelfCheck() : outlook.self_check();
         valid("forecast", forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, self));
@@ -520,15 +483,7 @@ class Run {
     const Generated &generated_;
     const SimulatedProblem &made_;
     const Problem &problem_;
-    SimulatedClock clock_;
-    SimulatedLab lab_;
-    MemoryArchive archive_;
-    Told told_;
-    Scope scope_;
-    Agreement agreement_;
-    CallTimes calls_;
-    Fitted fitted_;
-    std::vector<JudgedClaim> claims_;
+    StudyRun run_;
     Checked checked_;
 };
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <cstdlib>
 #include <fmt/format.h>
 #include <set>
 #include <xxhash.h>
@@ -241,6 +242,11 @@ std::optional<Journal> MemoryArchive::journal() {
     Journal journal = *journal_;
     journal.whole_lines = "kept"; // the lines themselves are for a disk
     return journal;
+}
+
+void Told::progress(double spent_s, double, const std::string &doing) {
+    static const bool traced = std::getenv("IRON_TRACE") != nullptr;
+    if (traced) fmt::print("{:.4f} {}\n", spent_s, doing);
 }
 
 } // namespace iron::test

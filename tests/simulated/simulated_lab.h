@@ -105,7 +105,7 @@ class SimulatedLab : public Lab {
     std::map<std::string, double> spent_s_;
 };
 
-// Records in memory. The journal's lines are those that a disk would hold.
+// Records in memory; no lines are written.
 class MemoryArchive : public Archive {
   public:
     std::optional<Journal> journal() override;
@@ -124,10 +124,8 @@ class MemoryArchive : public Archive {
 class Told : public Teller {
   public:
     void phase(const std::string &) override {}
-    void progress(double spent_s, double, const std::string &doing) override {
-        if (every_step) every_step(spent_s, doing);
-    }
-    std::function<void(double, const std::string &)> every_step;
+    // $IRON_TRACE: prints every step, with its time.
+    void progress(double spent_s, double, const std::string &doing) override;
     void note(const std::string &text) override { notes.push_back(text); }
     void clear() override {}
     std::vector<std::string> notes;

@@ -1,10 +1,9 @@
 // Problems as people write them, on the simulated lab: what once went wrong with their form.
 #include <algorithm>
 #include <gtest/gtest.h>
+#include <memory>
 
-#include "simulated/simulated_lab.h"
-#include "study/agree.h"
-#include "study/needs.h"
+#include "simulated/study_run.h"
 #include "study/readings.h"
 
 namespace iron::test {
@@ -46,80 +45,52 @@ class Studied {
         made_.laws[name].on[shape].steps = {{2, parse_expression(steps, problem().size_names())}};
     }
 
+    // One session more.
     void run(double budget_s) {
-        SimulatedLab lab(made_, clock_);
-        if (std::getenv("IRON_TRACE"))
-            told_.every_step = [](double s, const std::string &d) { std::printf("%.4f %s\n", s, d.c_str()); };
-        Scope scope{problem(), {}, {}};
-        for (const Solution &one : problem().solutions)
-            scope.contenders.push_back({&one, made_.laws.at(one.name).whole_program, false});
-        for (const Shape &one : problem().shapes)
-            scope.shapes.push_back(one.name);
-        scope.unused = unused_sizes(scope, lab.inputs());
-        const EachOf each = [](int count, const std::function<void(int)> &work) {
-            for (int i = 0; i < count; ++i)
-                work(i);
-        };
-        AgreeOptions agreeing;
-        agreeing.shapes = scope.shapes;
-        agreeing.inputs_a_shape = 40;
-        agreeing.each = each;
-        Agreed agreed = agree(problem(), lab.entrants(), agreeing, lab, clock_, told_);
-        agreement = std::move(agreed.agreement);
-        MeasureOptions options;
-        options.budget_s = budget_s;
-        options.heading = [](const std::string &) {
-            return R"({"machine":{"processor":"law"},"compilers":{},"solutions":{}})";
-        };
-        FitStore store;
-        const auto claims = claims_in(scope, &agreement);
-        options.judge = [&](const std::vector<Measurement> &measurements) {
-            return open_needs(scope, claims, measurements, MemoryCurve(), store, each);
-        };
-        summary = measure(scope, lab.entrants(), options, lab, archive_, clock_, told_, agreement);
-        FitStore fresh;
-        fitted =
-            fit(scope, claims_in(scope, &agreement), archive_.measurements(), MemoryCurve(), fresh, each);
-        judged = judge(scope, fitted);
-        const Outlook outlook(fitted.series, fitted.growths, scope.on_sweep());
-        Sizes others = sizes_at(problem(), {});
-        const std::string along = problem().sizes.back().name;
+        if (!run_) run_ = std::make_unique<StudyRun>(made_);
+        run_->agree_all(40);
+        summary = run_->measure_all(budget_s, false);
+        run_->judge_all();
+    }
+
+    // Of the last size, within a second.
+    LargestSize largest() const {
+        const Outlook outlook(run_->fitted.series, run_->fitted.growths, run_->scope.on_sweep());
+        Sizes others = sizes_at(made_.problem, {});
+        const std::string along = made_.problem.sizes.back().name;
         others.erase(along);
-        largest = largest_within(scope, outlook, "time", 1e9, along, others);
+        return largest_within(run_->scope, outlook, "time", 1e9, along, others).at(0);
     }
 
     std::set<double> sizes_read(const std::string &solution, const std::string &name = "n") const {
         std::set<double> all;
-        for (const Measurement &m : archive_.measurements())
+        for (const Measurement &m : run_->archive.measurements())
             if (m.solution == solution && m.outcome == Outcome::done) all.insert(m.sizes.at(name));
         return all;
     }
     int stopped(const std::string &solution) const {
         return static_cast<int>(std::count_if(
-            archive_.measurements().begin(), archive_.measurements().end(),
+            run_->archive.measurements().begin(), run_->archive.measurements().end(),
             [&](const Measurement &m) { return m.solution == solution && m.outcome != Outcome::done; }));
     }
-    std::vector<Reach> reaches() const { return reaches_in(archive_.measurements()); }
+    std::vector<Reach> reaches() const { return reaches_in(run_->archive.measurements()); }
     bool agrees(const std::string &name) const {
-        return agreement.solution(name)->verdict == SolutionAgreement::Verdict::agrees;
+        return agreement_on(name).verdict == SolutionAgreement::Verdict::agrees;
     }
     Verdict verdict(const std::string &name) const {
-        for (const JudgedClaim &one : judged)
+        for (const JudgedClaim &one : run_->judged)
             if (one.solution == name) return one.judgement.verdict;
         return Verdict::undecided;
     }
 
-    Agreement agreement;
-    MeasureSummary summary;
-    Fitted fitted;
-    std::vector<JudgedClaim> judged;
-    std::vector<LargestSize> largest;
+    const SolutionAgreement &agreement_on(const std::string &name) const {
+        return *run_->agreement.solution(name);
+    }
+    MeasureSummary summary; // of the last session
 
   private:
     SimulatedProblem made_;
-    SimulatedClock clock_;
-    MemoryArchive archive_;
-    Told told_;
+    std::unique_ptr<StudyRun> run_;
 };
 
 TEST(Forms, TwoSizesWithAShapeThatCapsTheOther) {
@@ -169,16 +140,13 @@ TEST(Forms, SilentProgramsDoNotAgreeAndOutvoteNobody) {
     Studied study({size("n", 1, make_number(1000))});
     study.shape("calm", "{n}");
     study.solution("right", "n", "O(n)");
-    for (const char *name : {"mute", "dumb"}) {
-        study.solution(name, "1", "O(1)");
+    for (const char *name : {"mute", "dumb"})
         study.solution(name, "1", "O(1)").silent_from = 0;
-        study.problem().solutions.pop_back();
-    }
     study.run(2);
     EXPECT_TRUE(study.agrees("right"));
     for (const char *name : {"mute", "dumb"}) {
         EXPECT_FALSE(study.agrees(name));
-        EXPECT_EQ(study.agreement.solution(name)->outcome, Outcome::no_answer);
+        EXPECT_EQ(study.agreement_on(name).outcome, Outcome::no_answer);
     }
 }
 
@@ -188,16 +156,14 @@ TEST(Forms, NothingIsRightWhereASampleSaysSo) {
     study.problem().samples = {{"0", ""}};
     study.solution("quiet", "n", "O(n)").silent_from = 0;
     study.run(2);
-    EXPECT_NE(study.agreement.solution("quiet")->outcome, Outcome::no_answer);
+    EXPECT_NE(study.agreement_on("quiet").outcome, Outcome::no_answer);
 }
 
 TEST(Forms, ALimitHitAtASizeOfOurOwnIsAReachAndNoFault) {
     Studied study({size("n", 1, make_number(1e6))});
     study.shape("calm", "{n}");
     study.problem().limits.memory_bytes = 1 << 20;
-    study.solution("hoard", "n", "O(n)");
     SolutionLaw &law = study.solution("hoard", "n", "O(n)");
-    study.problem().solutions.pop_back();
     law.on["calm"].bytes = {{100, parse_expression("n", {"n"})}}; // a mebibyte is reached at n = 10,485
     study.run(5);
     EXPECT_TRUE(study.agrees("hoard"));
@@ -238,15 +204,24 @@ TEST(Forms, ASizeThatNoInputDependsOnIsTakenAsReadEverywhere) {
         }));
 }
 
+TEST(Forms, InputsThatAreTheSameAtEverySizeAreReadOnce) {
+    Studied study({size("n", 1, make_number(1e5))});
+    study.shape("calm", "fixed");
+    study.solution("pass", "1", "O(1)");
+    study.run(5);
+    EXPECT_EQ(study.sizes_read("pass").size(), 1u);
+    EXPECT_EQ(study.verdict("pass"), Verdict::holds);
+}
+
 TEST(Forms, TheLargestSizeStaysWithinWhatTheOthersLeave) {
     Studied study({size("n", 1, make_number(2e5)), size("k", 1, make_size("n"), {}, 8)});
     study.shape("calm", "{n} {k}");
     study.solution("windows", "n + k", "O(n + k)");
     study.run(5);
-    ASSERT_FALSE(study.largest.empty());
-    ASSERT_TRUE(study.largest[0].largest);
-    EXPECT_LE(study.largest[0].largest->size, std::round(std::sqrt(2e5)) + 1); // n has its usual value
-    EXPECT_TRUE(study.largest[0].ends_there);
+    const LargestSize found = study.largest();
+    ASSERT_TRUE(found.largest);
+    EXPECT_LE(found.largest->size, std::round(std::sqrt(2e5)) + 1); // n has its usual value
+    EXPECT_TRUE(found.ends_there);
 }
 
 TEST(Forms, ASecondSessionClimbsFarther) {

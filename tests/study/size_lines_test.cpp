@@ -1,20 +1,13 @@
 #include <gtest/gtest.h>
 #include <set>
 
-#include "lab/workspace.h"
-#include "records/files.h"
 #include "study/size_lines.h"
+#include "support/problem.h"
 
 namespace iron {
 namespace {
 
-Problem problem_in(const Workspace &folder, const std::string &sizes) {
-    write_file(folder.path() / "a.cpp", "int main() {}\n");
-    write_file(folder.path() / "stopwatch.toml", "title = \"Locks\"\n[sizes]\n" + sizes +
-                                                     "[shapes.calm]\ntext = \"{n}\\n\"\n"
-                                                     "[solutions.a]\nsource = \"a.cpp\"\ntime = \"O(n)\"\n");
-    return read_problem(folder.path());
-}
+using test::problem_in;
 
 TEST(SizeLines, OneSizeIsOneLadder) {
     const Workspace folder;

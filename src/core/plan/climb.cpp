@@ -156,7 +156,6 @@ void Climb::go_up_again() {
     down_ = false;
     rung_ = 0;
     aim_ = sizes_->front();
-    costs_.forget_above(largest_);
     climbing_ = affordable(aim_);
     if (climbing_) take();
 }

@@ -1,0 +1,33 @@
+// The stages of a run, in order, on the simulated lab.
+#pragma once
+
+#include "simulated/simulated_lab.h"
+#include "study/agree.h"
+#include "study/fit.h"
+#include "study/measure.h"
+
+namespace iron::test {
+
+class StudyRun {
+  public:
+    explicit StudyRun(const SimulatedProblem &made);
+
+    void agree_all(int inputs_a_shape);
+    // A session. `by_calls`: it goes by what agreeing saw of them, as `run` does; else it finds out.
+    MeasureSummary measure_all(double budget_s, bool by_calls);
+    void judge_all();
+
+    SimulatedClock clock;
+    SimulatedLab lab;
+    MemoryArchive archive;
+    Told told;
+    Scope scope;
+    Agreement agreement;
+    Fitted fitted;
+    std::vector<JudgedClaim> judged;
+
+  private:
+    CallTimes calls_;
+};
+
+} // namespace iron::test
