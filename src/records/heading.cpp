@@ -4,6 +4,8 @@
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
+#include "core/claim/words.h"
+
 namespace iron {
 
 using nlohmann::ordered_json;
@@ -90,7 +92,7 @@ std::vector<std::pair<std::string, std::string>> conditions_in(const std::string
             if (const std::string text = how.value(key, ""); !text.empty())
                 all.push_back({fmt::format("{} of {}", key, name), text});
     all.push_back({"seed", j.value("seed", ordered_json()).dump()});
-    all.push_back({"budget", fmt::format("{:.3g} s", j.value("budget_s", 0.0))});
+    all.push_back({"budget", time_text(1e9 * j.value("budget_s", 0.0))});
     all.push_back({"calls", j.value("cold", false) ? "cold: each the first of a process" : "warm"});
     return all;
 }

@@ -73,7 +73,7 @@ class Measuring {
             if (const auto changes = mixing_hindered_by(earlier->heading, heading); !changes.empty()) {
                 if (!options_.keep_aside)
                     throw Error(Category::usage,
-                                "the journal holds readings that can't be mixed with new ones: " +
+                                "measurements.jsonl holds readings that can't be mixed with new ones: " +
                                     joined(changes),
                                 "--afresh starts anew; another --out leaves them where they are");
                 archive_.set_journal_aside();

@@ -203,7 +203,7 @@ void tell_how(const Report &report, Page &page) {
     for (const std::string &sentence : reach_sentences(measurements))
         page.doubts.push_back(sentence + ".");
     const Asked asked = asked_in(report.journal.heading);
-    page.command = fmt::format("iron-stopwatch run --problem {} --budget {:.3g}s --seed {}{} --afresh",
+    page.command = fmt::format("iron-stopwatch run --problem {} --budget {}s --seed {}{} --afresh",
                                report.folder_told, asked.budget_s, asked.seed, asked.cold ? " --cold" : "");
 }
 

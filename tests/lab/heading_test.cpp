@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <gtest/gtest.h>
 
 #include "lab/heading.h"
@@ -125,6 +126,10 @@ TEST(Heading, KeepsWhatWasAskedFor) {
     EXPECT_EQ(asked.seed, 18446744073709551615ull);
     EXPECT_TRUE(asked.cold);
     EXPECT_EQ(asked_in("torn {").seed, 1u);
+    given.budget_s = 1200; // told as people say it
+    const auto told = conditions_in(heading_of(problem, {}, given));
+    EXPECT_NE(std::find(told.begin(), told.end(), std::pair<std::string, std::string>("budget", "20 min")),
+              told.end());
 }
 
 TEST(Processors, ToolAndSolutionsHaveNoneInCommon) {
