@@ -13,7 +13,8 @@ namespace {
 constexpr double batch_s = 100e-6; // a batch is long against the clock's 20 ns
 constexpr int inputs_a_batch = 16;
 constexpr int inputs_by_program = 2;    // a process each: sixteen a cell would eat the budget
-constexpr double input_room = 64 << 20; // bytes of inputs, or copies, at a time
+constexpr double input_batch = 2 << 20; // bytes of the inputs of a batch: reading more takes the budget
+constexpr double input_room = 64 << 20; // bytes of copies at a time
 
 // Where every byte is seen, a call may still go one frame deeper into the allocator than another.
 constexpr std::int64_t fine_grain = 64;
@@ -81,11 +82,11 @@ void FunctionBench::load(const Spot &spot, int wanted) {
     }
 }
 
-Timed FunctionBench::time(const Spot &spot, double known_call_s, const Measurement &blank) {
-    return options_.cold ? time_cold(spot, blank) : time_calls(spot, known_call_s, blank);
+Timed FunctionBench::time(const Spot &spot, const Measurement &blank) {
+    return options_.cold ? time_cold(spot, blank) : time_calls(spot, blank);
 }
 
-Timed FunctionBench::time_calls(const Spot &spot, double call_s, const Measurement &blank) {
+Timed FunctionBench::time_calls(const Spot &spot, const Measurement &blank) {
     Timed timed{blank, 0, std::nullopt};
     Measurement &m = timed.reading;
     const Where where{spot.shape, spot.sizes};
@@ -95,6 +96,7 @@ Timed FunctionBench::time_calls(const Spot &spot, double call_s, const Measureme
     }
     start(timing_, built_.timing, false);
     const bool first = loaded_[where].empty();
+    double &call_s = call_s_[where]; // known wherever this was read, on whatever line through the sizes
     if (first) {
         load(spot, 1);
         const std::string path = scratch_ / "measured.answer";
@@ -106,7 +108,7 @@ Timed FunctionBench::time_calls(const Spot &spot, double call_s, const Measureme
     }
     // A batch of several calls goes round several inputs: one again and again trains the branch predictor.
     if (call_s < batch_s) {
-        const double fit = input_room / std::max(1.0, static_cast<double>(input_bytes_[where]));
+        const double fit = input_batch / std::max(1.0, static_cast<double>(input_bytes_[where]));
         const int most = problem_.shape(spot.shape)->text ? inputs_a_batch : inputs_by_program;
         load(spot, std::clamp(static_cast<int>(fit), 1, most));
     }
@@ -124,7 +126,7 @@ Timed FunctionBench::time_calls(const Spot &spot, double call_s, const Measureme
     m.cpu_ns = std::max(0.0, batch.cpu_s * 1e9 - m.floor_ns);
     m.disturbed = problem_.solution(built_.name)->threads == 1 &&
                   was_disturbed(batch.wall_s, batch.cpu_s * static_cast<double>(batch.calls));
-    timed.call_s = std::max(batch.call_s, 1e-10);
+    timed.call_s = call_s = std::max(batch.call_s, 1e-10);
     return timed;
 }
 

@@ -30,7 +30,7 @@ class FunctionBench : public Runner {
     Answered answer(const Input &input, double limit_s) override {
         return answerer_.answer(input.path, limit_s);
     }
-    Timed time(const Spot &spot, double known_call_s, const Measurement &blank) override;
+    Timed time(const Spot &spot, const Measurement &blank) override;
     std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool twice) override;
     void renew() override;
     std::vector<std::string> notes() const override { return notes_; }
@@ -47,7 +47,7 @@ class FunctionBench : public Runner {
     void load(const Spot &spot, int wanted);
     void warm(const Spot &spot, Measurement &m);
     Batch run_batch(const Spot &spot, double call_s);
-    Timed time_calls(const Spot &spot, double call_s, const Measurement &blank);
+    Timed time_calls(const Spot &spot, const Measurement &blank);
     Timed time_cold(const Spot &spot, const Measurement &blank);
     Measurement weighed(const std::string &input, const Measurement &blank);
     void note(const std::string &text);
@@ -61,6 +61,7 @@ class FunctionBench : public Runner {
     std::unique_ptr<Worker> timing_, counting_;
     std::map<Where, std::vector<long>> loaded_; // numbers of the inputs that the timing worker holds
     std::map<Where, std::uint64_t> input_bytes_;
+    std::map<Where, double> call_s_; // one call, as last read
     long next_input_ = 1;
     int workers_ = 0;
     bool warm_ = false; // the worker has been called before

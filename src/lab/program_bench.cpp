@@ -51,7 +51,7 @@ void ProgramBench::note(const std::string &text) {
 }
 
 // One run of a whole program: its wall time, start-up and reading included.
-Timed ProgramBench::time(const Spot &spot, double, const Measurement &blank) {
+Timed ProgramBench::time(const Spot &spot, const Measurement &blank) {
     Timed timed{blank, 0, std::nullopt};
     Measurement &m = timed.reading;
     const std::filesystem::path path = scratch_ / "measured.answer";

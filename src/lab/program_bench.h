@@ -26,7 +26,7 @@ class ProgramBench : public Runner {
     Answered answer(const Input &input, double limit_s) override {
         return answerer_.answer(input.path, limit_s);
     }
-    Timed time(const Spot &spot, double known_call_s, const Measurement &blank) override;
+    Timed time(const Spot &spot, const Measurement &blank) override;
     std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool twice) override;
     void renew() override {} // every run is a new process
     std::vector<std::string> notes() const override { return notes_; }

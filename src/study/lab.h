@@ -102,9 +102,8 @@ class Runner {
   public:
     virtual ~Runner() = default;
     virtual Answered answer(const Input &input, double limit_s) = 0;
-    // A batch of calls, or one run of a whole program. `blank` is filled in. `known_call_s`: what a call
-    // takes there as far as it is known, else 0. Throws Failure.
-    virtual Timed time(const Spot &spot, double known_call_s, const Measurement &blank) = 0;
+    // A batch of calls, or one run of a whole program. `blank` is filled in. Throws Failure.
+    virtual Timed time(const Spot &spot, const Measurement &blank) = 0;
     // One counted call and one whose memory is read, the former twice where `twice` is set; each a copy of
     // `blank` filled in. Throws Failure.
     virtual std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool twice) = 0;

@@ -132,10 +132,8 @@ class Measuring {
                 one.counted = true;
         }
         for (auto &[cell, one] : known)
-            if (one.call_s > 0) {
+            if (one.call_s > 0)
                 planner_.recall(cell, one.call_s, one.counted, one.passes[generation]);
-                call_s_[cell] = one.call_s;
-            }
         generation_ = generation;
         for (const auto &[cell, m] : failures) {
             planner_.told_failure(cell, stopped_after_s(m->outcome));
@@ -219,15 +217,13 @@ class Measuring {
 
     void time(const Next &step, const Spot &spot) {
         const double from = clock_.seconds();
-        double &call_s = call_s_[step.cell];
-        Timed timed = lab_.runner(field_.solution(step.cell)).time(spot, call_s, blank(step, "timing"));
-        call_s = timed.call_s;
+        Timed timed = lab_.runner(field_.solution(step.cell)).time(spot, blank(step, "timing"));
         Measurement &m = timed.reading;
         if (timed.answer) m.answer_digest = watch_.look_at(m.solution, spot, *timed.answer);
         m.disturbed = m.disturbed || restless_;
         const bool again = m.disturbed;
         keep(std::move(m));
-        planner_.told_time(step.cell, call_s, clock_.seconds() - from);
+        planner_.told_time(step.cell, timed.call_s, clock_.seconds() - from);
         if (again) planner_.told_disturbed(step.cell);
     }
 
@@ -326,7 +322,6 @@ class Measuring {
     AnswerWatch watch_;
     Planner planner_;
     Readings readings_;
-    std::map<Cell, double> call_s_; // one call, as last read
     std::vector<Beyond> beyond_reach_;
     MeasureSummary summary_;
     int generation_ = 0;

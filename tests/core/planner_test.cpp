@@ -131,7 +131,7 @@ TEST(Planner, DearInputsAreNoReasonToStayLowWhileCallsEatTheTime) {
 }
 
 TEST(Planner, CountsEveryCellItTimes) {
-    Simulated machine = simulated(2, 20);
+    Simulated machine = simulated(2, 40);
     machine.options.counted[1] = false;
     machine.call_s = [](const Cell &cell) { return 1e-8 * cell.size; };
     machine.run();
@@ -242,6 +242,22 @@ TEST(Planner, SizesLeftOutWhileCountsWereDearAreCountedLater) {
     EXPECT_LT(counted[1], 0.7 * timed[1]);
 }
 
+TEST(Planner, CountsThatGrowDearEndWhileTimesGoOn) {
+    Simulated machine = simulated(1, 30);
+    machine.call_s = [](const Cell &cell) { return 1e-9 * cell.size; };
+    machine.more_to_count_s = [](const Cell &cell) { return 4e-5 * cell.size; }; // 40 s at the largest
+    machine.run();
+    double counted = 0, counting_s = 0;
+    for (const auto &[cell, times] : machine.counted) {
+        counted = std::max(counted, cell.size);
+        counting_s += times * machine.more_to_count_s(cell);
+    }
+    EXPECT_EQ(machine.largest(0), 1e6);
+    EXPECT_GE(counted, 4096); // a hundredth of the budget is 7,500 numbers
+    EXPECT_LE(counted, 16384);
+    EXPECT_LT(counting_s, 0.2 * 30);
+}
+
 TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {
     Simulated machine = simulated(1, 10, 1e5);
     machine.call_s = [](const Cell &cell) { return 1e-9 * cell.size; };
@@ -335,19 +351,27 @@ TEST(Planner, OnOtherLinesASolutionGoesNoFartherThanItHasComeOnTheFirst) {
     EXPECT_FALSE(begun[1]); // 2^500 steps would never end
 }
 
-TEST(Planner, AnUrgentLineGoesBeforeTheOthers) {
+TEST(Planner, AnUrgentLineIsMeasuredWhereThereIsNotTimeForAll) {
     Simulated machine = simulated(1, 4, 4096);
-    machine.options.lines.push_back({ladder(16, 4096), {}, std::vector<double>(17, 16)});
+    machine.options.lines.push_back({ladder(16, 4096, 1.02), {}, std::vector<double>(300, 16)});
     machine.options.lines.push_back({{1000, 2000, 4000}, {}, {1000, 1000, 1000}, {}, true});
-    std::vector<int> order; // of lines
-    machine.call_s = [&](const Cell &cell) {
-        if (cell.line > 0 && (order.empty() || order.back() != cell.line)) order.push_back(cell.line);
-        return 0.012;
-    };
+    machine.call_s = [](const Cell &) { return 0.012; };
     machine.run();
-    ASSERT_GE(order.size(), 2u);
-    EXPECT_EQ(order[0], 2);
-    EXPECT_TRUE(machine.timed.contains({0, 0, 2, 4000}));
+    std::map<int, int> cells; // by line
+    for (const auto &[cell, times] : machine.timed)
+        ++cells[cell.line];
+    EXPECT_EQ(cells[2], 2 * 3);
+    EXPECT_GT(cells[1], 0);
+    EXPECT_LT(cells[1], 2 * 200);
+}
+
+TEST(Planner, CheapPlacesOfOtherLinesComeBeforeDearOnesOfTheFirst) {
+    Simulated machine = simulated(2, 30, 1e5);
+    machine.options.lines.push_back({ladder(16, 4096), {}, std::vector<double>(17, 16)});
+    machine.call_s = [](const Cell &cell) { return cell.line == 1 ? 1e-4 : 1e-3 * cell.size; };
+    machine.run();
+    for (int solution = 0; solution < 2; ++solution)
+        EXPECT_TRUE(machine.timed.contains({solution, 0, 1, 4096})) << solution;
 }
 
 TEST(Planner, AnUrgentLineThatIsDearLeavesTheOthersTheirTime) {

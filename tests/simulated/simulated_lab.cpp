@@ -77,7 +77,7 @@ class LawRunner : public Runner {
         }
     }
 
-    Timed time(const Spot &spot, double, const Measurement &blank) override {
+    Timed time(const Spot &spot, const Measurement &blank) override {
         start();
         Timed timed{blank, 0, std::nullopt};
         const bool first = seen_.insert({place_of(spot), spot.seed}).second;

@@ -11,6 +11,10 @@ constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than 
 constexpr std::size_t sizes_below = 12; // wanted in all, where it goes below the ladder
 // Of the budget: so long there is climbing, and so long for the sake of a verdict.
 constexpr double climbs_until = 0.6, climbs_on_until = 0.8;
+// Of the budget: the dearest count, the dearest while fewer sizes than wanted were counted; of what is left,
+// one that a verdict needs.
+constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, dearest_start = 0.2,
+                 share_of_a_needed_count = 0.1;
 constexpr double as_dear = 1.5;      // times: a cost that is level
 constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
 
@@ -30,7 +34,22 @@ double Climb::until_s() const {
     return (up_to_ > 0 || longer_ ? climbs_on_until : climbs_until) * ledger_->options.budget_s;
 }
 
-bool Climb::counts_here() const { return count_s_ <= usual_s() || up_to_ > 0 || seen_.size() % 2 == 0; }
+double Climb::expected_count_s(double size) const {
+    // The first one is what was started for it, most of it.
+    return counted_ < 2 ? count_costs_.last_s() : count_costs_.expected(size);
+}
+
+bool Climb::counts_here() const {
+    const double expected_s = expected_count_s(at_.size), budget_s = ledger_->options.budget_s;
+    if (expected_s <= usual_s()) return true;
+    if (up_to_ > 0) return expected_s < share_of_a_needed_count * (budget_s - ledger_->elapsed_s);
+    const double dearest_s =
+        (counted_ < 2              ? dearest_start // what is started for the first is no measure
+         : counted_ < sizes_wanted ? dearest_of_few
+                                   : dearest_count) *
+        budget_s;
+    return expected_s <= dearest_s && seen_.size() % 2 == 0;
+}
 
 // Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little.
 bool Climb::stays_short() const {
@@ -119,7 +138,7 @@ void Climb::aim() {
         // Dear calls take every third rung; dear counts every second on the way to a size that decides.
         const double dear = usual_s();
         const bool far_up = last_s() > dear && largest_ > largest_exponential;
-        const std::size_t stride = up_to_ > 0 ? 1 + (count_s_ > dear) : far_up ? 3 : 1;
+        const std::size_t stride = up_to_ > 0 ? 1 + (expected_count_s(aim_) > dear) : far_up ? 3 : 1;
         rung_ = std::min(rung_ + stride, sizes_->size() - 1);
         aim_ = (*sizes_)[rung_];
     }
@@ -178,9 +197,10 @@ void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
     largest_ = sizes_->back();
 }
 
-void Climb::told_count(double cost_s) {
-    count_s_ = cost_s;
-    step_s_ += cost_s;
+void Climb::told_count(double size, double cost_s, bool goes_on) {
+    count_costs_.read(size, cost_s);
+    ++counted_;
+    if (goes_on) step_s_ += cost_s;
 }
 
 void Climb::told_failure(double size, double after_s) {

@@ -24,19 +24,21 @@ class Climb {
     double largest() const { return largest_; } // size that was read
     double last_s() const { return seen_.empty() ? 0 : seen_.back().second; }
     double step_s() const { return step_s_; }   // what the last size took, counting included
-    double count_s() const { return count_s_; } // what the last counted call took, all of it
+    // What a counted call there will take, all of it; 0 where none was counted.
+    double expected_count_s(double size) const;
     double expected_s() const { return costs_.expected(at_.size); }
     const std::vector<std::pair<double, double>> &seen() const { return seen_; } // (size, call_s)
 
     // Until then it may climb, as seconds of the budget.
     double until_s() const;
-    // Dear counts (a process for each) are taken at every second size, or at the few that a verdict needs.
+    // Dear counts (a process for each, an interpreter that traces) are taken at every second size, or at the
+    // few that a verdict needs, and none above a hundredth of the budget once there are enough.
     bool counts_here() const;
 
     // `goes_on`: while the planner climbs; later readings change nothing here.
     void told_probe(double size, double call_s);
     void told_time(double size, double call_s, double cost_s, bool goes_on);
-    void told_count(double cost_s);
+    void told_count(double size, double cost_s, bool goes_on);
     // Nothing from this size on can be read; `after_s`: where a call was stopped by the clock, else 0. A
     // series that has read nothing yet goes down.
     void told_failure(double size, double after_s);
@@ -83,11 +85,12 @@ class Climb {
     double ceiling_ = 1e300; // nothing from here on can be read
     bool cut_off_ = false;   // by the clock
     bool longer_ = false;    // and went on since its verdict does not stand
-    double count_s_ = 0, step_s_ = 0;
+    double step_s_ = 0;
+    std::size_t counted_ = 0; // sizes
     std::size_t rung_ = 0;
     std::vector<double> closer_; // sizes put in between, largest first
     std::vector<std::pair<double, double>> seen_;
-    CallCosts costs_;
+    CallCosts costs_, count_costs_;
     double largest_ = 0;
 };
 

@@ -8,7 +8,7 @@ namespace iron {
 namespace {
 
 constexpr double little_share = 1e-3;   // of the budget: a step that costs next to nothing
-constexpr double ahead_of_others = 0.4; // of the budget: so long the first line goes alone, then urgent ones
+constexpr double ahead_of_others = 0.4; // of the budget: until then urgent lines go alone
 
 } // namespace
 
@@ -58,16 +58,15 @@ double Climbing::turn_of(const Climb &climb, bool urgent_alone) {
 
 // The one whose turn_of() is least, chance deciding among equals; null where nobody climbs.
 Climb *Climbing::whose_turn(std::mt19937_64 &random) {
-    // The first line tells what is affordable, and most verdicts rest on it: it goes ahead.
-    // The others get what is left of the climb, whatever the urgent ones still want.
-    const bool ahead = ledger_.elapsed_s < ahead_of_others * ledger_.options.budget_s;
-    const bool main_alone = ahead && std::any_of(climbs_.begin(), climbs_.end(), [](const Climb &climb) {
-                                return climb.climbing() && climb.line() == 0;
-                            });
-    const bool urgent_alone =
-        ahead && !main_alone && std::any_of(climbs_.begin(), climbs_.end(), [&](Climb &climb) {
-            return climb.climbing() && is_urgent(climb) && !has_to_wait(climb);
-        });
+    // Once the first line has told what is affordable, the urgent ones go ahead for a while.
+    const bool main_climbs = std::any_of(climbs_.begin(), climbs_.end(), [](const Climb &climb) {
+        return climb.climbing() && climb.line() == 0;
+    });
+    const bool urgent_alone = !main_climbs &&
+                              ledger_.elapsed_s < ahead_of_others * ledger_.options.budget_s &&
+                              std::any_of(climbs_.begin(), climbs_.end(), [&](Climb &climb) {
+                                  return climb.climbing() && is_urgent(climb) && !has_to_wait(climb);
+                              });
     std::vector<Climb *> first;
     double earliest = 0;
     for (Climb &climb : climbs_) {
@@ -76,7 +75,7 @@ Climb *Climbing::whose_turn(std::mt19937_64 &random) {
             climb.cut_off_by_the_clock();
             continue;
         }
-        if ((main_alone && climb.line() != 0) || has_to_wait(climb)) continue;
+        if ((main_climbs && is_urgent(climb)) || has_to_wait(climb)) continue;
         if (urgent_alone && climb.line() != 0 && !is_urgent(climb)) continue;
         // Costs next to nothing, and the series would stay short without.
         if (climb.goes_down() && climb.expected_s() <= ledger_.options.budget_s * little_share) return &climb;
@@ -140,8 +139,10 @@ bool Climbing::go_on_for_verdicts() {
     return any;
 }
 
-void Climbing::count_what_was_left_out(const Climb &climb, std::vector<Next> &queue) const {
+void Climbing::count_what_was_left_out(const Climb &climb, double dearest_s,
+                                       std::vector<Next> &queue) const {
     for (const auto &[size, call_s] : climb.seen()) {
+        if (climb.expected_count_s(size) > dearest_s) continue;
         Cell cell = climb.at();
         cell.size = size;
         const auto found = ledger_.cells.find(cell);
@@ -166,9 +167,10 @@ void Climbing::told_time(const Cell &cell, double call_s, double cost_s, bool cl
 
 void Climbing::told_count(const Cell &cell, double cost_s, bool climbs) {
     Climb &climb = of(cell);
-    climb.told_count(cost_s);
+    climb.told_count(cell.size, cost_s, climbs);
     // Only the first was dear, by what was started for it.
-    if (climbs && cost_s <= ledger_.options.budget_s / 300) count_what_was_left_out(climb, queue_);
+    const double cheap_s = ledger_.options.budget_s / 300;
+    if (climbs && cost_s <= cheap_s) count_what_was_left_out(climb, cheap_s, queue_);
 }
 
 void Climbing::told_failure(const Cell &cell, double after_s) { of(cell).told_failure(cell.size, after_s); }

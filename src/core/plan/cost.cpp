@@ -37,6 +37,13 @@ double CallCosts::least_s() const {
 
 double CallCosts::expected(double size) const {
     if (read_.empty()) return 0;
+    double least = risen_to(size);
+    for (const auto &[larger, call_s] : read_)
+        if (larger > size) least = std::min(least, call_s);
+    return least;
+}
+
+double CallCosts::risen_to(double size) const {
     // From the place below; beyond it nothing is known, or a call that was stopped says enough.
     auto above = std::upper_bound(read_.begin(), read_.end(), size,
                                   [](double value, const auto &one) { return value < one.first; });

@@ -23,7 +23,8 @@ class CallCosts {
     double least_s() const; // anywhere; 0 where nothing was read
     double last_s() const { return read_.empty() ? 0 : read_.back().second; }
 
-    // By the last rise, read as a power and as an exponential: the dearer one. 0 where nothing was read.
+    // By the last rise, read as a power and as an exponential: the dearer one; no more than a larger size
+    // took. 0 where nothing was read.
     double expected(double size) const;
 
     // What it may cost at the most while no growth shows yet: at small sizes a start-up, or the clock's
@@ -32,6 +33,8 @@ class CallCosts {
     double at_most(double size) const;
 
   private:
+    double risen_to(double size) const;
+
     std::vector<std::pair<double, double>> read_; // (size, seconds), by size
 };
 

@@ -31,8 +31,8 @@ void Counting::begin() {
 Next Counting::next(std::mt19937_64 &random) {
     if (!ledger_.options.judges) return {};
     for (const Climb &climb : climbing_.all())
-        if (ledger_.undecided(climb.at()) && climb.count_s() <= ledger_.options.budget_s / 60)
-            climbing_.count_what_was_left_out(climb, queue_);
+        if (ledger_.undecided(climb.at()))
+            climbing_.count_what_was_left_out(climb, ledger_.options.budget_s / 60, queue_);
     if (ledger_.elapsed_s > until_s_) queue_.clear();
     if (queue_.empty() && ledger_.round < inputs_ahead && ledger_.elapsed_s < until_s_) {
         for (const auto &[cell, record] : ledger_.cells)
