@@ -9,7 +9,7 @@
 #include "core/bound/parse.h"
 #include "core/bound/print.h"
 #include "core/growth/cone.h"
-#include "core/growth/least_squares.h"
+#include "core/growth/gram.h"
 #include "core/growth/memory_steps.h"
 #include "core/student.h"
 
@@ -39,6 +39,12 @@ void weigh(const std::vector<Generator> &generators, const Rows &rows, std::vect
         for (std::size_t i = 0; i < rows.weights.size(); ++i)
             columns[g][i] *= rows.weights[i];
     }
+}
+
+// Counts are worth all digits.
+LeastSquares solve(const std::vector<Column> &columns, const Rows &rows, Noise noise) {
+    return noise == Noise::timed ? nonnegative_least_squares_by_gram(columns, rows.target)
+                                 : nonnegative_least_squares(columns, rows.target);
 }
 
 double score_of(double chi2, int active, std::size_t k, double prior, Noise noise) {
@@ -71,7 +77,7 @@ CurveFit fit_curve(const Curve &curve, const std::vector<Located> &points, const
     const std::vector<Generator> &generators = cone_of(basis, points, name, noise, share_taken_off(noise));
     thread_local std::vector<Column> columns; // millions of small fits: not allocated for each
     weigh(generators, rows, columns);
-    const LeastSquares solved = nonnegative_least_squares(columns, rows.target);
+    const LeastSquares solved = solve(columns, rows, noise);
     CurveFit fit{
         curve, score_of(solved.chi2, solved.active, points.size(), curve.prior, noise), solved.chi2, {}, {}};
     const double unit = std::exp(rows.unit);
@@ -118,7 +124,7 @@ std::pair<double, double> bend_of(const CurveFit &best, const std::vector<Locate
             for (std::size_t g = 0; g < plain.size(); ++g)
                 bent[g][i] = plain[g][i] * factor;
         }
-        return nonnegative_least_squares(bent, rows.target).chi2;
+        return solve(bent, rows, noise).chi2;
     };
     int used = 1;
     for (const Term &term : best.terms)

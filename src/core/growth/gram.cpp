@@ -100,4 +100,33 @@ int nonnegative_by_gram(const double *gram, const double *h, int columns, double
     return count;
 }
 
+LeastSquares nonnegative_least_squares_by_gram(const std::vector<std::vector<double>> &columns,
+                                               const std::vector<double> &target) {
+    const int count = static_cast<int>(columns.size());
+    const std::size_t rows = target.size();
+    std::vector<double> gram(columns.size() * columns.size()), h(columns.size());
+    LeastSquares result;
+    result.coefficients.resize(columns.size());
+    for (int f = 0; f < count; ++f) {
+        const double *a = columns[f].data();
+        for (int g = 0; g <= f; ++g) {
+            const double *b = columns[g].data();
+            double sum = 0;
+            for (std::size_t i = 0; i < rows; ++i)
+                sum += a[i] * b[i];
+            gram[f * count + g] = gram[g * count + f] = sum;
+        }
+        for (std::size_t i = 0; i < rows; ++i)
+            h[f] += a[i] * target[i];
+    }
+    result.active = nonnegative_by_gram(gram.data(), h.data(), count, result.coefficients.data());
+    for (std::size_t i = 0; i < rows; ++i) {
+        double off = target[i];
+        for (int f = 0; f < count; ++f)
+            if (result.coefficients[f] != 0) off -= result.coefficients[f] * columns[f][i];
+        result.chi2 += off * off;
+    }
+    return result;
+}
+
 } // namespace iron

@@ -3,6 +3,8 @@
 
 #include <vector>
 
+#include "core/growth/least_squares.h"
+
 namespace iron {
 
 // Minimises |A c - b|^2 over c >= 0 from G = A'A (row-major, `columns` wide) and h = A'b, by the active-set
@@ -10,5 +12,9 @@ namespace iron {
 // factorisation of the active part. Half the digits of a QR are lost: for screens, and for readings with
 // errors of a thousandth and more. `c` takes the coefficients; the number above 0 is given back.
 int nonnegative_by_gram(const double *gram, const double *h, int columns, double *c);
+
+// nonnegative_least_squares() (least_squares.h) in this way.
+LeastSquares nonnegative_least_squares_by_gram(const std::vector<std::vector<double>> &columns,
+                                               const std::vector<double> &target);
 
 } // namespace iron

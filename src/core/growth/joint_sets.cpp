@@ -167,36 +167,8 @@ LeastSquares JointSets::solved(const std::vector<Generator> &generators) const {
             column[i] *= weights_[i];
         columns.push_back(std::move(column));
     }
-    if (exact_) return nonnegative_least_squares(columns, target_);
-    return by_gram(columns);
-}
-
-LeastSquares JointSets::by_gram(const std::vector<Column> &columns) const {
-    const int count = static_cast<int>(columns.size());
-    const std::size_t rows = points_.size();
-    std::vector<double> gram(columns.size() * columns.size()), h(columns.size());
-    LeastSquares result;
-    result.coefficients.resize(columns.size());
-    for (int f = 0; f < count; ++f) {
-        const double *a = columns[f].data();
-        for (int g = 0; g <= f; ++g) {
-            const double *b = columns[g].data();
-            double sum = 0;
-            for (std::size_t i = 0; i < rows; ++i)
-                sum += a[i] * b[i];
-            gram[f * count + g] = gram[g * count + f] = sum;
-        }
-        for (std::size_t i = 0; i < rows; ++i)
-            h[f] += a[i] * target_[i];
-    }
-    result.active = nonnegative_by_gram(gram.data(), h.data(), count, result.coefficients.data());
-    for (std::size_t i = 0; i < rows; ++i) {
-        double off = target_[i];
-        for (int f = 0; f < count; ++f)
-            if (result.coefficients[f] != 0) off -= result.coefficients[f] * columns[f][i];
-        result.chi2 += off * off;
-    }
-    return result;
+    return exact_ ? nonnegative_least_squares(columns, target_)
+                  : nonnegative_least_squares_by_gram(columns, target_);
 }
 
 void JointSets::describe(SetFit &fit, const TermSet &set, const std::vector<int> &lows,

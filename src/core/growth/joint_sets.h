@@ -82,7 +82,6 @@ class JointSets {
   private:
     std::string least_name() const;
     int product_of(const std::string &a, const std::string &b) const;
-    LeastSquares by_gram(const std::vector<Column> &columns) const;
 
     const JointCandidates &candidates_;
     Noise noise_;

@@ -1,6 +1,6 @@
 #include "core/growth/least_squares.h"
 
-#include <Eigen/Dense>
+#include <Eigen/QR>
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -9,37 +9,26 @@ namespace iron {
 
 namespace {
 
-// Up to this many rows and columns everything lies on the stack: most fits are small, and many.
-constexpr int few_rows = 48, few_columns = 24;
-struct Few {
-    using Matrix =
-        Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, Eigen::ColMajor, few_rows, few_columns>;
-    using Rows = Eigen::Matrix<double, Eigen::Dynamic, 1, Eigen::ColMajor, few_rows, 1>;
-    using Columns = Eigen::Matrix<double, Eigen::Dynamic, 1, Eigen::ColMajor, few_columns, 1>;
-};
-struct Many {
-    using Matrix = Eigen::MatrixXd;
-    using Rows = Eigen::VectorXd;
-    using Columns = Eigen::VectorXd;
-};
+using Matrix = Eigen::MatrixXd;
+using Vector = Eigen::VectorXd;
+using PivotingQr =
+    Eigen::ColPivHouseholderQR<Matrix>; // one factorisation for all: its code is long to compile
 
-template <class Storage>
 struct Scaled {
-    typename Storage::Matrix a;
-    typename Storage::Rows b;
-    typename Storage::Columns norms; // columns are brought to length 1
+    Matrix a;
+    Vector b;
+    Vector norms; // columns are brought to length 1
 };
 
-template <class Storage>
-Scaled<Storage> scaled(const std::vector<std::vector<double>> &columns, const std::vector<double> &target) {
+Scaled scaled(const std::vector<std::vector<double>> &columns, const std::vector<double> &target) {
     const auto rows = static_cast<Eigen::Index>(target.size());
     const auto count = static_cast<Eigen::Index>(columns.size());
-    Scaled<Storage> s;
+    Scaled s;
     s.a.resize(rows, count);
-    s.b = Eigen::Map<const Eigen::VectorXd>(target.data(), rows);
+    s.b = Eigen::Map<const Vector>(target.data(), rows);
     s.norms.resize(count);
     for (Eigen::Index j = 0; j < count; ++j) {
-        s.a.col(j) = Eigen::Map<const Eigen::VectorXd>(columns[j].data(), rows);
+        s.a.col(j) = Eigen::Map<const Vector>(columns[j].data(), rows);
         const double norm = s.a.col(j).norm();
         s.norms[j] = norm > 0 ? norm : 1;
         s.a.col(j) /= s.norms[j];
@@ -47,8 +36,7 @@ Scaled<Storage> scaled(const std::vector<std::vector<double>> &columns, const st
     return s;
 }
 
-template <class Storage>
-LeastSquares result_of(const Scaled<Storage> &s, const typename Storage::Columns &x) {
+LeastSquares result_of(const Scaled &s, const Vector &x) {
     LeastSquares result;
     result.chi2 = (s.a * x - s.b).squaredNorm();
     result.coefficients.reserve(static_cast<std::size_t>(x.size()));
@@ -59,55 +47,34 @@ LeastSquares result_of(const Scaled<Storage> &s, const typename Storage::Columns
     return result;
 }
 
-template <class Storage>
-LeastSquares nonnegative(const std::vector<std::vector<double>> &columns, const std::vector<double> &target) {
-    using Columns = typename Storage::Columns;
-    const Scaled<Storage> s = scaled<Storage>(columns, target);
-    const Eigen::Index count = s.a.cols();
-    Columns x = Columns::Zero(count);
-    std::vector<bool> passive(static_cast<std::size_t>(count), false);
-    const double tolerance = 1e-12 * std::max(1.0, s.b.norm());
-    const auto solve_passive = [&] {
-        typename Storage::Matrix part(s.a.rows(), std::count(passive.begin(), passive.end(), true));
-        Eigen::Index in = 0;
-        for (Eigen::Index j = 0; j < count; ++j)
-            if (passive[j]) part.col(in++) = s.a.col(j);
-        const Columns solved = part.colPivHouseholderQr().solve(s.b);
-        Columns z = Columns::Zero(count);
-        in = 0;
-        for (Eigen::Index j = 0; j < count; ++j)
-            if (passive[j]) z[j] = solved[in++];
-        return z;
-    };
-    for (int round = 0; round < 3 * count + 10; ++round) {
-        const Columns gradient = s.a.transpose() * (s.b - s.a * x);
-        Eigen::Index enter = -1;
-        for (Eigen::Index j = 0; j < count; ++j)
-            if (!passive[j] && gradient[j] > tolerance && (enter < 0 || gradient[j] > gradient[enter]))
-                enter = j;
-        if (enter < 0) break;
-        passive[enter] = true;
-        Columns z = solve_passive();
-        if (z[enter] <= 0) { // rounding only: the column brings nothing
-            passive[enter] = false;
-            break;
-        }
-        for (;;) {
-            double step = 1;
-            for (Eigen::Index j = 0; j < count; ++j)
-                if (passive[j] && z[j] <= 0) step = std::min(step, x[j] / (x[j] - z[j]));
-            if (step >= 1) break;
-            x += step * (z - x);
-            for (Eigen::Index j = 0; j < count; ++j)
-                if (passive[j] && x[j] <= 1e-15) passive[j] = false, x[j] = 0;
-            z = solve_passive();
-        }
-        x = z;
-    }
-    return result_of<Storage>(s, x);
-}
+Vector solved(const Matrix &a, const Vector &b) { return PivotingQr(a).solve(b); }
 
-SquareMatrix by_rows(const Eigen::MatrixXd &matrix) {
+// The columns that may be above 0, solved for without the sign condition.
+class Passive {
+  public:
+    explicit Passive(const Scaled &s) : s_(s), passive_(static_cast<std::size_t>(s.a.cols()), false) {}
+    bool operator[](Eigen::Index j) const { return passive_[static_cast<std::size_t>(j)]; }
+    void set(Eigen::Index j, bool passive) { passive_[static_cast<std::size_t>(j)] = passive; }
+
+    Vector solution() const {
+        Matrix part(s_.a.rows(), std::count(passive_.begin(), passive_.end(), true));
+        Eigen::Index in = 0;
+        for (Eigen::Index j = 0; j < s_.a.cols(); ++j)
+            if ((*this)[j]) part.col(in++) = s_.a.col(j);
+        const Vector of_part = solved(part, s_.b);
+        Vector z = Vector::Zero(s_.a.cols());
+        in = 0;
+        for (Eigen::Index j = 0; j < z.size(); ++j)
+            if ((*this)[j]) z[j] = of_part[in++];
+        return z;
+    }
+
+  private:
+    const Scaled &s_;
+    std::vector<bool> passive_;
+};
+
+SquareMatrix by_rows(const Matrix &matrix) {
     SquareMatrix result{static_cast<std::size_t>(matrix.rows()), {}};
     for (Eigen::Index i = 0; i < matrix.rows(); ++i)
         for (Eigen::Index j = 0; j < matrix.cols(); ++j)
@@ -119,32 +86,63 @@ SquareMatrix by_rows(const Eigen::MatrixXd &matrix) {
 
 LeastSquares least_squares(const std::vector<std::vector<double>> &columns,
                            const std::vector<double> &target) {
-    const Scaled<Many> s = scaled<Many>(columns, target);
-    return result_of<Many>(s, s.a.colPivHouseholderQr().solve(s.b));
+    const Scaled s = scaled(columns, target);
+    return result_of(s, solved(s.a, s.b));
 }
 
 LeastSquares nonnegative_least_squares(const std::vector<std::vector<double>> &columns,
                                        const std::vector<double> &target) {
-    if (target.size() <= few_rows && columns.size() <= few_columns) return nonnegative<Few>(columns, target);
-    return nonnegative<Many>(columns, target);
+    const Scaled s = scaled(columns, target);
+    const Eigen::Index count = s.a.cols();
+    Vector x = Vector::Zero(count);
+    Passive passive(s);
+    const double tolerance = 1e-12 * std::max(1.0, s.b.norm());
+    for (int round = 0; round < 3 * count + 10; ++round) {
+        const Vector gradient = s.a.transpose() * (s.b - s.a * x);
+        Eigen::Index enter = -1;
+        for (Eigen::Index j = 0; j < count; ++j)
+            if (!passive[j] && gradient[j] > tolerance && (enter < 0 || gradient[j] > gradient[enter]))
+                enter = j;
+        if (enter < 0) break;
+        passive.set(enter, true);
+        Vector z = passive.solution();
+        if (z[enter] <= 0) { // rounding only: the column brings nothing
+            passive.set(enter, false);
+            break;
+        }
+        for (;;) {
+            double step = 1;
+            for (Eigen::Index j = 0; j < count; ++j)
+                if (passive[j] && z[j] <= 0) step = std::min(step, x[j] / (x[j] - z[j]));
+            if (step >= 1) break;
+            x += step * (z - x);
+            for (Eigen::Index j = 0; j < count; ++j)
+                if (passive[j] && x[j] <= 1e-15) passive.set(j, false), x[j] = 0;
+            z = passive.solution();
+        }
+        x = z;
+    }
+    return result_of(s, x);
 }
 
 SquareMatrix covariance_of(const std::vector<std::vector<double>> &columns, double ridge) {
     const auto count = static_cast<Eigen::Index>(columns.size());
-    Eigen::MatrixXd normal(count, count);
+    Matrix normal(count, count);
     for (Eigen::Index i = 0; i < count; ++i)
         for (Eigen::Index j = 0; j <= i; ++j)
             normal(i, j) = normal(j, i) =
                 std::inner_product(columns[i].begin(), columns[i].end(), columns[j].begin(), 0.0);
     normal.diagonal() *= 1 + ridge;
-    return by_rows(normal.inverse());
+    return by_rows(PivotingQr(normal).inverse());
 }
 
 SquareMatrix inverse_of(const SquareMatrix &matrix) {
     const auto count = static_cast<Eigen::Index>(matrix.count);
-    using ByRows = Eigen::Matrix<double, Eigen::Dynamic, Eigen::Dynamic, Eigen::RowMajor>;
-    const Eigen::MatrixXd values = Eigen::Map<const ByRows>(matrix.values.data(), count, count);
-    return by_rows(values.inverse());
+    Matrix values(count, count);
+    for (Eigen::Index i = 0; i < count; ++i)
+        for (Eigen::Index j = 0; j < count; ++j)
+            values(i, j) = matrix(static_cast<std::size_t>(i), static_cast<std::size_t>(j));
+    return by_rows(PivotingQr(values).inverse());
 }
 
 } // namespace iron

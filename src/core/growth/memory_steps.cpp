@@ -5,7 +5,7 @@
 #include <initializer_list>
 
 #include "core/growth/cone.h"
-#include "core/growth/least_squares.h"
+#include "core/growth/gram.h"
 #include "core/growth/memory_step.h"
 
 namespace iron {
@@ -50,7 +50,7 @@ class Stepped {
                 column[i] *= weights_[i];
             columns.push_back(std::move(column));
         }
-        return nonnegative_least_squares(columns, target_);
+        return nonnegative_least_squares_by_gram(columns, target_);
     }
 
     double chi2(const std::vector<MemoryStep> &steps, bool thorough) const {
