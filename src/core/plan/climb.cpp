@@ -13,7 +13,7 @@ constexpr std::size_t sizes_below = 12; // wanted in all, where it goes below th
 constexpr double climbs_until = 0.6, climbs_on_until = 0.8;
 // Of the budget: the dearest count, the dearest while fewer sizes than wanted were counted; of what is left,
 // one that a verdict needs.
-constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, dearest_start = 0.2,
+constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, dearest_start = 0.2, level_count = 0.1,
                  share_of_a_needed_count = 0.1;
 constexpr double as_dear = 1.5;      // times: a cost that is level
 constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
@@ -43,12 +43,13 @@ bool Climb::counts_here() const {
     const double expected_s = expected_count_s(at_.size), budget_s = ledger_->options.budget_s;
     if (expected_s <= usual_s()) return true;
     if (up_to_ > 0) return expected_s < share_of_a_needed_count * (budget_s - ledger_->elapsed_s);
-    const double dearest_s =
-        (counted_ < 2              ? dearest_start // what is started for the first is no measure
-         : counted_ < sizes_wanted ? dearest_of_few
-                                   : dearest_count) *
-        budget_s;
-    return expected_s <= dearest_s && seen_.size() % 2 == 0;
+    const double dearest_s = (counted_ < 2 ? dearest_start // what is started for the first is no measure
+                              : counted_ < sizes_wanted ? dearest_of_few
+                                                        : dearest_count) *
+                             budget_s;
+    // A process started for each, or a run of a whole program, is as dear at every size.
+    const bool level = expected_s < as_dear * count_costs_.first_s() && expected_s < level_count * budget_s;
+    return (expected_s <= dearest_s || level) && seen_.size() % 2 == 0;
 }
 
 // Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little.

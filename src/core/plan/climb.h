@@ -23,7 +23,7 @@ class Climb {
 
     double largest() const { return largest_; } // size that was read
     double last_s() const { return seen_.empty() ? 0 : seen_.back().second; }
-    double step_s() const { return step_s_; }   // what the last size took, counting included
+    double step_s() const { return step_s_; } // what the last size took, counting included
     // What a counted call there will take, all of it; 0 where none was counted.
     double expected_count_s(double size) const;
     double expected_s() const { return costs_.expected(at_.size); }

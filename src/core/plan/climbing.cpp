@@ -139,8 +139,7 @@ bool Climbing::go_on_for_verdicts() {
     return any;
 }
 
-void Climbing::count_what_was_left_out(const Climb &climb, double dearest_s,
-                                       std::vector<Next> &queue) const {
+void Climbing::count_what_was_left_out(const Climb &climb, double dearest_s, std::vector<Next> &queue) const {
     for (const auto &[size, call_s] : climb.seen()) {
         if (climb.expected_count_s(size) > dearest_s) continue;
         Cell cell = climb.at();
