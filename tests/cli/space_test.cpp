@@ -116,6 +116,25 @@ TEST(Space, TheAnswerIsSetApart) {
     }
 }
 
+TEST(Space, TheAllocatorsStackIsNotTheSolutions) {
+    const Folder folder;
+    // A large block is mapped, a small one lies in a list: the allocator goes deeper for the one.
+    folder.write(
+        "block.cpp",
+        "#include <iron_stopwatch.hpp>\n#include <cstdlib>\nint read(std::istream &in) { int n = 0; in >> "
+        "n; return n; }\nint solve(const int &n) { void *p = std::malloc(16 * n); asm volatile(\"\" : : "
+        "\"g\"(p) : \"memory\"); std::free(p); return n; }\nvoid write(std::ostream &out, const int &v) { "
+        "out << v << '\\n'; }\nIRON_STOPWATCH(read, solve, write)\n");
+    folder.write("stopwatch.toml",
+                 "[sizes]\nn = { from = 1, to = 100_000 }\n[shapes.calm]\ntext = \"{n}\\n\"\n" +
+                     Folder::table("block"));
+    ASSERT_EQ(folder.run({"run", "--budget", "2s", "--quiet"}).status, 0);
+    const auto read = spaces_in(folder)["block"];
+    ASSERT_GE(read.size(), 8u);
+    for (const auto &[n, space] : read)
+        EXPECT_EQ(space.stack_peak_bytes, read.begin()->second.stack_peak_bytes) << n;
+}
+
 TEST(Space, TheStackIsMemory) {
     const Folder folder;
     folder.solution(

@@ -258,6 +258,20 @@ TEST(Planner, CountsThatGrowDearEndWhileTimesGoOn) {
     EXPECT_LT(counting_s, 0.2 * 30);
 }
 
+TEST(Planner, AStartUpThatIsReadLongerOnceEndsNoClimb) {
+    Simulated machine = simulated(1, 30, 1e5);
+    for (int size = 1; size < 16; ++size)
+        machine.options.lines[0].below.push_back(size);
+    machine.options.counted[0] = false;
+    int calls = 0;
+    machine.call_s = [&](const Cell &cell) { // every other one a fifth longer
+        return (++calls % 2 ? 0.06 : 0.078) + 1e-8 * cell.size;
+    };
+    machine.run();
+    EXPECT_EQ(machine.largest(0), 1e5);
+    EXPECT_GE(machine.sizes(0), 12u);
+}
+
 TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {
     Simulated machine = simulated(1, 10, 1e5);
     machine.call_s = [](const Cell &cell) { return 1e-9 * cell.size; };

@@ -1,7 +1,10 @@
 // Shapes whose calls are those of a harder shape, some of them ended early.
 #pragma once
 
+#include <string>
 #include <vector>
+
+#include "core/claim/verdict.h"
 
 namespace iron {
 
@@ -19,5 +22,9 @@ struct PlaceRead {
 // the cap's would have surpassed it between those places and the largest. As dear: to a twentieth, on the
 // dearest input of either, since others may have ended early.
 bool is_capped(const std::vector<PlaceRead> &shape, const std::vector<PlaceRead> &cap);
+
+// What was counted or weighed of a shape, on the dearest input of each place; none where time alone is known.
+std::vector<PlaceRead> places_read(const std::string &metric, const Bound &bound,
+                                   const std::string &size_name, const ShapeGrowth &shape);
 
 } // namespace iron

@@ -79,11 +79,12 @@ std::pair<std::size_t, std::size_t> telling_cells(const JointGrowth &growth, con
     return {*least, *most};
 }
 
-std::optional<Witness> witness_in(const JointGrowth &growth, const Bound &bound) {
+std::optional<Witness> witness_in(const JointGrowth &growth, const Bound &bound,
+                                  const std::string &decided_by) {
     std::vector<RatioRead> places;
     for (std::size_t i = 0; i < growth.points.size(); ++i)
         places.push_back({growth.cells[i], log_ratio(growth, bound, i), growth.points[i].error});
-    return find_witness(bound.kind, places);
+    return find_witness(bound.kind, places, least_rise_of(decided_by));
 }
 
 // From one cell to another.
@@ -245,13 +246,20 @@ bool is_loose(const Bound &bound, const JointGrowth &growth, double need, double
 } // namespace
 
 std::shared_ptr<const JointGrowth> deciding_joint(const std::string &metric, const ShapeGrowth &shape) {
-    return metric == "space" ? shape.joint_space : shape.joint_steps ? shape.joint_steps : shape.joint_time;
+    if (metric == "space") return shape.joint_space;
+    // Where too few places could be counted for growth to show, and enough timed, times have to do.
+    const auto fitted = [](const std::shared_ptr<const JointGrowth> &growth) {
+        return growth && growth->standing == Growth::Standing::fitted;
+    };
+    const bool steps_tell = shape.joint_steps && (fitted(shape.joint_steps) || !fitted(shape.joint_time));
+    return steps_tell ? shape.joint_steps : shape.joint_time;
 }
 
 Judgement judge_jointly(const std::string &metric, const Bound &bound, const ShapeGrowth &shape,
                         const std::optional<MemoryCurve> &memory) {
-    const JointGrowth &growth = *deciding_joint(metric, shape);
-    const bool exact = metric == "space" || shape.joint_steps;
+    const auto deciding = deciding_joint(metric, shape);
+    const JointGrowth &growth = *deciding;
+    const bool exact = metric == "space" || deciding == shape.joint_steps;
     Judgement j;
     j.decided_by = metric == "space" ? "space" : exact ? "steps" : "time";
     j.from = 1e300;
@@ -276,7 +284,7 @@ Judgement judge_jointly(const std::string &metric, const Bound &bound, const Sha
     j.evidence = evidence_against(bound, growth);
     const SetFit *outside = best_on(growth, bound, false);
     const double unlisted = evidence_off_the_list(bound, growth);
-    const auto witness = witness_in(growth, bound);
+    const auto witness = witness_in(growth, bound, j.decided_by);
     const double enough_unlisted = exact ? unlisted_in_counts : unlisted_in_times;
     if (j.evidence < need_exceeded && unlisted > j.evidence && unlisted > enough_unlisted)
         outside = best_off_the_list(bound, growth);

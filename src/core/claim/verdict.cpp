@@ -86,11 +86,19 @@ bool memory_could_do_it(const Growth &growth, const Bound &bound, const std::str
     return rise < 2 * memory->steepest_rise(last.size / std::max(first.size, 1.0));
 }
 
-std::optional<Witness> witness_in(const Growth &growth, const Bound &bound, const std::string &size_name) {
+std::optional<Witness> witness_in(const Growth &growth, const Bound &bound, const std::string &decided_by,
+                                  const std::string &size_name) {
     std::vector<RatioRead> places;
     for (const Located &point : growth.points)
         places.push_back({{point.size}, std::log(ratio_at(point, bound, size_name)), point.error});
-    return find_witness(bound.kind, places);
+    return find_witness(bound.kind, places, least_rise_of(decided_by));
+}
+
+// Where it matters that reading / bound still rises, over most of what was read: then a bound is not told to
+// hold, whatever explains the readings.
+bool still_rises(const Witness &witness, const Growth &growth) {
+    constexpr double rise_to_heed = 0.2; // ln: waves of whole numbers and terms taken off stay below
+    return witness.late_rise > rise_to_heed && witness.from <= growth.points.size() / 3;
 }
 
 struct OneShape {
@@ -101,11 +109,6 @@ struct OneShape {
     bool unread = false; // all within a coarse grain
 };
 
-bool names_no_other(const Bound &bound, const std::string &size_name) {
-    const std::set<std::string> named = sizes_in(bound.growth);
-    return named.empty() || named == std::set<std::string>{size_name};
-}
-
 // A claim in sizes that did not change where the shape was read.
 OneShape untold(const ShapeGrowth &shape, const std::string &size_name) {
     OneShape one{&shape, nullptr, {}};
@@ -115,18 +118,24 @@ OneShape untold(const ShapeGrowth &shape, const std::string &size_name) {
     return one;
 }
 
+// Where too few sizes could be counted for growth to show, and enough timed, times have to do.
+bool steps_tell(const std::optional<Growth> &steps, const std::optional<Growth> &time) {
+    return steps && (!time || steps->standing == Growth::Standing::fitted ||
+                     time->standing != Growth::Standing::fitted);
+}
+
 OneShape judge_shape(const std::string &metric, const Bound &bound, const std::string &size_name,
                      const ShapeGrowth &shape, const std::optional<MemoryCurve> &memory) {
     OneShape one{&shape, nullptr, {}};
     Judgement &j = one.judgement;
     const bool of_space = metric == "space";
-    const std::optional<Growth> &read = of_space ? shape.space : shape.steps ? shape.steps : shape.time;
+    const bool exact = of_space || steps_tell(shape.steps, shape.time);
+    const std::optional<Growth> &read = of_space ? shape.space : exact ? shape.steps : shape.time;
     if (!read) {
         j.reason = of_space ? fmt::format("space was not read for the shape '{}'", shape.shape)
                             : fmt::format("nothing was measured for the shape '{}'", shape.shape);
         return one;
     }
-    const bool exact = of_space || shape.steps.has_value();
     const Growth &growth = *read;
     const Thresholds need = exact ? for_steps : for_time;
     one.growth = &growth;
@@ -158,6 +167,7 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
     const Spare spare = of_space && bound.kind == Bound::Kind::upper && j.evidence > 0
                             ? room_to_spare(growth, bound, size_name)
                             : Spare::no;
+    const auto witness = witness_in(growth, bound, j.decided_by, size_name);
     if (fits_poorly(growth) && std::abs(j.evidence) < 15) {
         j.reason = fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average", name,
                                three_digits(100 * misfit(growth.best().fitted, growth.points)));
@@ -169,7 +179,7 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
         if (spare == Spare::perhaps) j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
     } else if (j.evidence > need.exceeded &&
                (exact || !memory_could_do_it(growth, bound, size_name, memory))) {
-        if (const auto witness = witness_in(growth, bound, size_name)) {
+        if (witness) {
             j.verdict = Verdict::exceeded;
             // The course from a third on is what people look at, where it goes the same way.
             const auto ratio = [&](std::size_t at) { return ratio_at(growth.points[at], bound, size_name); };
@@ -186,11 +196,18 @@ OneShape judge_shape(const std::string &metric, const Bound &bound, const std::s
                                    course, name);
             j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
         }
-    } else if (j.evidence < -need.holds) {
+    } else if (j.evidence < -need.holds &&
+               !(j.decided_by == "steps" && witness && still_rises(*witness, growth))) {
         j.verdict = Verdict::holds;
         j.reason = course;
         j.loose = bound.kind == Bound::Kind::upper && compare_growth(bound.growth, make_number(1)) > 0 &&
                   evidence_for(less_a_logarithm(bound.growth, size_name), bound.kind, growth) < -need.holds;
+    } else if (j.evidence < -need.holds) {
+        j.reason =
+            fmt::format("{}; growth within the bound explains that, but up to the largest size it still "
+                        "rises above it",
+                        course);
+        j.would_decide = WouldDecide{size_name, 8 * growth.to, {}};
     } else {
         j.reason =
             exact || j.evidence < 0
@@ -224,24 +241,6 @@ std::string smallest_claim(const Growth &growth, double needed) {
 
 int severity(Verdict verdict) {
     return verdict == Verdict::exceeded ? 2 : verdict == Verdict::undecided ? 1 : 0;
-}
-
-// What was counted or weighed of a shape, on the dearest input of each place; none where time alone is known.
-std::vector<PlaceRead> places_read(const std::string &metric, const Bound &bound,
-                                   const std::string &size_name, const ShapeGrowth &shape) {
-    std::vector<PlaceRead> places;
-    if (const auto joint = metric == "space" ? shape.joint_space : shape.joint_steps) {
-        for (std::size_t i = 0; i < joint->cells.size(); ++i)
-            places.push_back({joint->cells[i],
-                              std::max(joint->points[i].log_most, joint->points[i].log_value),
-                              evaluate_log(bound.growth, joint->sizes_at(i))});
-    } else if (const auto &growth = metric == "space" ? shape.space : shape.steps;
-               growth && names_no_other(bound, size_name))
-        for (const Located &point : growth->points)
-            places.push_back({{point.size},
-                              std::max(point.log_most, point.log_value),
-                              evaluate_log(bound.growth, {{size_name, point.size}})});
-    return places;
 }
 
 // Takes shapes off that leave the bound or can't be told where another that holds shows all they can take.
@@ -323,7 +322,7 @@ Judgement judge(const std::string &metric, const Bound &bound, const std::string
     std::vector<OneShape> all;
     for (const ShapeGrowth &shape : shapes) {
         if (!deciding_joint(metric, shape)) {
-            all.push_back(names_no_other(bound, size_name)
+            all.push_back(names_all({size_name}, bound.growth)
                               ? judge_shape(metric, bound, size_name, shape, memory)
                               : untold(shape, size_name));
             continue;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <numeric>
 
 namespace iron {
@@ -10,6 +11,13 @@ namespace {
 
 constexpr double errors_apart = 2;
 constexpr int least_places = 3;
+// A logarithm rises in the last quarter of the way 0.8 times as much as in the one before, what comes to rest
+// less than a fifth.
+constexpr double comes_to_rest = 0.3;
+// Of its rise, what may be left beside a lower term.
+constexpr double share_of_a_logarithm = 0.15;
+// Sizes up to here are taken as they are, larger ones by their logarithm: growth may be exponential in them.
+constexpr double largest_exponential = 64;
 
 bool none_falls(const std::vector<double> &from, const std::vector<double> &to) {
     for (std::size_t i = 0; i < from.size(); ++i)
@@ -22,13 +30,97 @@ struct Found {
     double clear = 0; // by so many errors
 };
 
+// Places along which one size grows while the others stay, in that order.
+using Line = std::vector<std::size_t>;
+
+std::vector<Line> lines_through(const std::vector<RatioRead> &places) {
+    std::vector<Line> lines;
+    std::vector<std::size_t> order(places.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    std::stable_sort(order.begin(), order.end(),
+                     [&](std::size_t a, std::size_t b) { return places[a].sizes < places[b].sizes; });
+    const std::size_t sizes = places.empty() ? 0 : places.front().sizes.size();
+    for (std::size_t grows = 0; grows < sizes; ++grows) {
+        std::map<std::vector<double>, Line> by_others;
+        for (const std::size_t at : order) {
+            std::vector<double> others = places[at].sizes;
+            others.erase(others.begin() + static_cast<long>(grows));
+            by_others[others].push_back(at);
+        }
+        for (auto &[others, line] : by_others)
+            lines.push_back(std::move(line));
+    }
+    return lines;
+}
+
+// How far along a line each place lies, 0 to 1.
+std::vector<double> parts_of(const std::vector<RatioRead> &places, const Line &line) {
+    const auto distance = [&](std::size_t at) {
+        double sum = 0;
+        for (std::size_t i = 0; i < places[at].sizes.size(); ++i)
+            sum += places[line.back()].sizes[i] <= largest_exponential
+                       ? places[at].sizes[i] / largest_exponential
+                       : std::log(std::max(places[at].sizes[i], 1.0));
+        return sum;
+    };
+    const double start = distance(line.front()), span = distance(line.back()) - start;
+    std::vector<double> parts;
+    for (const std::size_t at : line)
+        parts.push_back(span > 0 ? (distance(at) - start) / span : 0);
+    return parts;
+}
+
+// The last place at or before a part of the line; the first one where there is none.
+std::size_t last_up_to(const std::vector<double> &parts, double part) {
+    const auto after = std::upper_bound(parts.begin(), parts.end(), part);
+    return after == parts.begin() ? 0 : static_cast<std::size_t>(after - parts.begin()) - 1;
+}
+
+// ln of how many times the logarithm grows of what grows from one place to the other: no growth leaves a
+// bound by less.
+double rise_of_a_logarithm(const RatioRead &from, const RatioRead &to) {
+    double least = 1e300;
+    for (std::size_t i = 0; i < from.sizes.size(); ++i)
+        if (to.sizes[i] > from.sizes[i])
+            least = std::min(least, std::log(std::log2(std::max(to.sizes[i], 3.0)) /
+                                             std::log2(std::max(from.sizes[i], 3.0))));
+    return least;
+}
+
+// What the ratio rises by in the upper half of a line; nothing where it does not, or comes to rest there:
+// then what is lower than the bound still shows, no more.
+double late_rise(const std::vector<RatioRead> &places, const Line &line, double sign) {
+    if (line.size() < static_cast<std::size_t>(least_places)) return 0;
+    const std::vector<double> parts = parts_of(places, line);
+    // Two stretches, each long enough to show more than the readings' errors.
+    const std::size_t end = line.size() - 1, half = last_up_to(parts, 0.5), fits = last_up_to(parts, 0.8),
+                      late = fits > 0 ? fits : end - 1,
+                      earlier =
+                          late > 0 ? last_up_to(parts, std::min(parts[late] - 0.2, parts[late - 1])) : 0;
+    const auto rise = [&](std::size_t from, std::size_t to) {
+        return sign * (places[line[to]].log_ratio - places[line[from]].log_ratio);
+    };
+    const auto error = [&](std::size_t from, std::size_t to) {
+        return std::hypot(places[line[from]].error, places[line[to]].error);
+    };
+    if (late > earlier) {
+        const double stretch = (1 - parts[late]) / (parts[late] - parts[earlier]);
+        if (rise(late, end) + error(late, end) < comes_to_rest * stretch * rise(earlier, late)) return 0;
+    }
+    const double whole = rise(half, end);
+    const bool clear =
+        whole > errors_apart * error(half, end) &&
+        whole > share_of_a_logarithm * rise_of_a_logarithm(places[line[half]], places[line[end]]);
+    return clear ? whole : 0;
+}
+
 // What leads up to a place: the longest chain of rising ratios, and the least ratio that one starts from.
 struct Chain {
     int places = 1;
     std::size_t start = 0;
 };
 
-std::optional<Found> rising(const std::vector<RatioRead> &places, double sign) {
+std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, double least_rise) {
     std::vector<std::size_t> order(places.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
@@ -50,22 +142,30 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign) {
         const std::size_t start = chains[to].start;
         const double clear =
             (ratio(to) - ratio(start)) / std::max(1e-12, std::hypot(places[start].error, places[to].error));
-        if (chains[to].places < least_places || clear <= errors_apart || (found && clear <= found->clear))
+        if (chains[to].places < least_places || clear <= errors_apart || (found && clear <= found->clear) ||
+            ratio(to) - ratio(start) < least_rise)
             continue;
         const bool is_last = std::none_of(places.begin(), places.end(), [&](const RatioRead &other) {
             return other.sizes != places[to].sizes && none_falls(places[to].sizes, other.sizes);
         });
-        if (is_last) found = {{start, to}, clear};
+        if (is_last) found = {{start, to, 0}, clear};
     }
+    if (!found) return found;
+    for (const Line &line : lines_through(places))
+        found->witness.late_rise = std::max(found->witness.late_rise, late_rise(places, line, sign));
+    if (found->witness.late_rise <= 0) found.reset();
     return found;
 }
 
 } // namespace
 
-std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places) {
+double least_rise_of(const std::string &decided_by) { return decided_by == "space" ? std::log(1.5) : 0.02; }
+
+std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
+                                    double least_rise) {
     std::optional<Found> up, down;
-    if (kind != Bound::Kind::lower) up = rising(places, 1);
-    if (kind != Bound::Kind::upper) down = rising(places, -1);
+    if (kind != Bound::Kind::lower) up = rising(places, 1, least_rise);
+    if (kind != Bound::Kind::upper) down = rising(places, -1, least_rise);
     if (up && down) return up->clear > down->clear ? up->witness : down->witness;
     return up ? std::optional(up->witness) : down ? std::optional(down->witness) : std::nullopt;
 }

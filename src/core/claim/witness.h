@@ -2,6 +2,7 @@
 #pragma once
 
 #include <optional>
+#include <string>
 #include <vector>
 
 #include "core/bound/parse.h"
@@ -18,11 +19,17 @@ struct RatioRead {
 // Two places, as indices: no size falls from the one to the other.
 struct Witness {
     std::size_t from = 0, to = 0;
+    double late_rise = 0; // ln: of reading / bound in the upper half of the way, or what it falls there
 };
 
 // The clearest chain of at least three places in which no size falls, that ends where nothing larger was
 // read, along which reading / bound rises (for Omega falls, for Theta either) by more than twice the errors
-// of its ends. None where there is none.
-std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places);
+// of its ends, by `least_rise` (ln) at the least, and along which, for some size, it does not come to rest
+// before the largest. None where there is none.
+std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
+                                    double least_rise);
+
+// ln: a rise that is none yet. Bytes come in blocks, and capacities double.
+double least_rise_of(const std::string &decided_by);
 
 } // namespace iron

@@ -52,6 +52,10 @@ double CallCosts::risen_to(double size) const {
     if (last_size == size) return last_call;
     if (above == read_.begin() + 1 || last_call < grain_s) // in small sizes a start is most of it
         return last_call * std::max(1.0, size / std::max(last_size, usual_start));
+    // A start-up that is read a little longer once is no growth.
+    const auto least = std::min_element(read_.begin(), above,
+                                        [](const auto &a, const auto &b) { return a.second < b.second; });
+    if (last_call < shows * least->second) return last_call;
     const auto &[before_size, before_call] = *(above - std::min<long>(3, above - read_.begin()));
     const double ratio = std::log(std::max(last_call, 1e-9) / std::max(before_call, 1e-9));
     const double power = ratio / std::log(std::max(last_size, 1.0) / std::max(before_size, 0.5));

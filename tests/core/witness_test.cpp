@@ -1,0 +1,85 @@
+#include "core/claim/witness.h"
+
+#include <cmath>
+#include <functional>
+#include <gtest/gtest.h>
+
+#include "core/claim/judge.h"
+#include "support/series.h"
+
+namespace iron {
+namespace {
+
+constexpr double least = 0.02;
+const double error = 1e-3;
+
+// Readings over a bound, at every doubling.
+std::optional<Witness> witness_along(const std::function<double(double)> &ratio,
+                                     Bound::Kind kind = Bound::Kind::upper, double least_rise = least) {
+    std::vector<RatioRead> places;
+    for (double n = 16; n <= 1e6; n *= 2)
+        places.push_back({{n}, std::log(ratio(n)), error});
+    return find_witness(kind, places, least_rise);
+}
+
+TEST(Witness, IsWhatRisesToTheEnd) {
+    EXPECT_TRUE(witness_along([](double n) { return std::log2(n); }));
+    EXPECT_TRUE(witness_along([](double n) { return std::log2(n) + 10; }));
+    EXPECT_TRUE(witness_along([](double n) { return std::sqrt(n); }));
+    EXPECT_FALSE(witness_along([](double) { return 7.0; }));
+    EXPECT_FALSE(witness_along([](double n) { return 5 + 1000 / n; }));
+    EXPECT_FALSE(witness_along([](double n) { return std::log2(n); }, Bound::Kind::lower));
+    EXPECT_TRUE(witness_along([](double n) { return 1 / std::log2(n); }, Bound::Kind::lower));
+    EXPECT_TRUE(witness_along([](double n) { return 1 / std::log2(n); }, Bound::Kind::tight));
+}
+
+TEST(Witness, WhatComesToRestIsALowerTerm) {
+    EXPECT_FALSE(witness_along([](double n) { return 2 * n / (n + 300); }));
+    EXPECT_FALSE(witness_along([](double n) { return 3 - 2 / std::sqrt(n); }));
+    EXPECT_TRUE(witness_along([](double n) { return 2 * n / (n + 300) * std::log2(n); }));
+}
+
+TEST(Witness, IsSoughtAlongEverySize) {
+    // k is cut to n: steps are 2 n, and over n + k they come to rest wherever n has outgrown k.
+    std::vector<RatioRead> cut, product;
+    for (double n = 16; n <= 1e6; n *= 4)
+        for (double k = 16; k <= 4096; k *= 4) {
+            cut.push_back({{n, k}, std::log(2 * n / (n + k)), error});
+            product.push_back({{n, k}, std::log(n * k / (n + k)), error});
+        }
+    EXPECT_FALSE(find_witness(Bound::Kind::upper, cut, least));
+    EXPECT_TRUE(find_witness(Bound::Kind::upper, product, least));
+}
+
+TEST(Witness, InBytesIsMoreThanABlockOrADoubledCapacity) {
+    const double of_space = least_rise_of("space");
+    const auto stack = [](double n) { return 352 + 10 * std::log2(n / 16); };
+    EXPECT_FALSE(witness_along(stack, Bound::Kind::upper, of_space));
+    EXPECT_TRUE(witness_along(stack, Bound::Kind::upper, least_rise_of("steps")));
+    EXPECT_TRUE(witness_along([](double n) { return 64 * std::log2(n); }, Bound::Kind::upper, of_space));
+}
+
+TEST(Verdict, DoesNotHoldWhileStepsStillRiseAboveTheBound) {
+    // n n! steps, most of them hidden by a constant part: no growth of the list tells.
+    Series series;
+    for (int n = 2; n <= 11; ++n)
+        series.points.push_back({1.0 * n, {{0, 0, std::round(std::tgamma(n + 1.0) * (1.7 * n + 12))}}});
+    const Bound bound = parse_bound("O(n!)", {"n"});
+    const Growth growth = fit_growth(series, {Noise::counted, {bound.growth}});
+    const Judgement j = judge("time", bound, "n", {{"calm", growth, std::nullopt, {}}});
+    EXPECT_NE(j.verdict, Verdict::holds) << j.reason;
+}
+
+TEST(Verdict, TimesDecideWhereTooFewSizesCouldBeCounted) {
+    const auto linear = [](double n) { return 7 * n + 3; };
+    const Growth steps = fit_growth(test::counted_series(linear, 16, 32), {Noise::counted, {make_size("n")}});
+    const Growth time =
+        fit_growth(test::timed_series(linear, 16, 1e6, 0.01, 1), {Noise::timed, {make_size("n")}});
+    ASSERT_EQ(steps.standing, Growth::Standing::too_few);
+    const Judgement j = judge("time", parse_bound("O(n)", {"n"}), "n", {{"calm", steps, time, {}}});
+    EXPECT_EQ(j.decided_by, "time");
+    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+}
+
+} // namespace
+} // namespace iron
