@@ -4,7 +4,6 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <limits>
-#include <set>
 
 #include "core/bound/order.h"
 #include "core/bound/print.h"
