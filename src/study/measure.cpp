@@ -132,8 +132,7 @@ class Measuring {
                 one.counted = true;
         }
         for (auto &[cell, one] : known)
-            if (one.call_s > 0)
-                planner_.recall(cell, one.call_s, one.counted, one.passes[generation]);
+            if (one.call_s > 0) planner_.recall(cell, one.call_s, one.counted, one.passes[generation]);
         generation_ = generation;
         for (const auto &[cell, m] : failures) {
             planner_.told_failure(cell, stopped_after_s(m->outcome));
