@@ -31,17 +31,17 @@ struct Found {
 };
 
 // Places along which one size grows while the others stay, in that order.
-using Line = std::vector<std::size_t>;
+using PlacesInLine = std::vector<std::size_t>;
 
-std::vector<Line> lines_through(const std::vector<RatioRead> &places) {
-    std::vector<Line> lines;
+std::vector<PlacesInLine> lines_through(const std::vector<RatioRead> &places) {
+    std::vector<PlacesInLine> lines;
     std::vector<std::size_t> order(places.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::stable_sort(order.begin(), order.end(),
                      [&](std::size_t a, std::size_t b) { return places[a].sizes < places[b].sizes; });
     const std::size_t sizes = places.empty() ? 0 : places.front().sizes.size();
     for (std::size_t grows = 0; grows < sizes; ++grows) {
-        std::map<std::vector<double>, Line> by_others;
+        std::map<std::vector<double>, PlacesInLine> by_others;
         for (const std::size_t at : order) {
             std::vector<double> others = places[at].sizes;
             others.erase(others.begin() + static_cast<long>(grows));
@@ -54,7 +54,7 @@ std::vector<Line> lines_through(const std::vector<RatioRead> &places) {
 }
 
 // How far along a line each place lies, 0 to 1.
-std::vector<double> parts_of(const std::vector<RatioRead> &places, const Line &line) {
+std::vector<double> parts_of(const std::vector<RatioRead> &places, const PlacesInLine &line) {
     const auto distance = [&](std::size_t at) {
         double sum = 0;
         for (std::size_t i = 0; i < places[at].sizes.size(); ++i)
@@ -89,7 +89,7 @@ double rise_of_a_logarithm(const RatioRead &from, const RatioRead &to) {
 
 // What the ratio rises by in the upper half of a line; nothing where it does not, or comes to rest there:
 // then what is lower than the bound still shows, no more.
-double late_rise(const std::vector<RatioRead> &places, const Line &line, double sign) {
+double late_rise(const std::vector<RatioRead> &places, const PlacesInLine &line, double sign) {
     if (line.size() < static_cast<std::size_t>(least_places)) return 0;
     const std::vector<double> parts = parts_of(places, line);
     // Two stretches, each long enough to show more than the readings' errors.
@@ -151,7 +151,7 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
         if (is_last) found = {{start, to, 0}, clear};
     }
     if (!found) return found;
-    for (const Line &line : lines_through(places))
+    for (const PlacesInLine &line : lines_through(places))
         found->witness.late_rise = std::max(found->witness.late_rise, late_rise(places, line, sign));
     if (found->witness.late_rise <= 0) found.reset();
     return found;
