@@ -11,8 +11,8 @@ namespace {
 
 constexpr double errors_apart = 2;
 constexpr int least_places = 3;
-// A logarithm rises in the last quarter of the way 0.8 times as much as in the one before, what comes to rest
-// less than a fifth.
+// Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one
+// before, what comes to rest less than a fifth.
 constexpr double comes_to_rest = 0.3;
 // Of its rise, what may be left beside a lower term.
 constexpr double share_of_a_logarithm = 0.15;
