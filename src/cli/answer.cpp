@@ -5,7 +5,7 @@
 #include <spdlog/spdlog.h>
 
 #include "cli/common.h"
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "lab/answerer.h"
 #include "lab/workspace.h"
 #include "records/files.h"

@@ -11,6 +11,8 @@ void add_claims(CLI::App &program, int &status) {
     CLI::App *command = program.add_subcommand("claims", "the verdict on every claim");
     add_common(*command, *options, false);
     add_foreign(*command, *options, true);
+    command->add_option("--without", options->without, "judge without these rules, to see what they do")
+        ->delimiter(',');
     command->footer(
         "Example: iron-stopwatch claims --problem demo/tide-climb --json\n"
         "         iron-stopwatch claims --data readings.csv --claims claims.csv\n"

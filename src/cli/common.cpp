@@ -159,4 +159,13 @@ int status_of(const std::vector<JudgedClaim> &claims) {
     return status_done;
 }
 
+Without without_of(const Options &options) {
+    const std::vector<std::string> known = rule_names();
+    for (const std::string &name : options.without)
+        if (std::find(known.begin(), known.end(), name) == known.end())
+            throw Error(Category::usage, fmt::format("--without {}: there is no such rule", name),
+                        advise_nearest(name, known));
+    return {options.without.begin(), options.without.end()};
+}
+
 } // namespace iron

@@ -26,6 +26,7 @@ struct Options {
     int tries = 200;
     bool json = false, quiet = false, verbose = false;
     std::string data, claims; // foreign tables
+    std::vector<std::string> without; // rules of judging
     bool afresh = false, cold = false;
     bool no_figures = false;
     bool keeps_aside = false; // earlier readings that do not fit any more; no option
@@ -98,7 +99,7 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, c
 FittedScope fit_stage(const Session &session);
 std::vector<JudgedClaim> claims_stage(const Session &session, const FittedScope &fitted);
 // Ratios between the solutions that agree.
-CompareOptions compare_options(const Fitted &fitted);
+CompareOptions compare_options(const FittedScope &fitted);
 ComparisonOfAll compare_stage(const Session &session, const Fitted &fitted, const CompareOptions &options);
 // Who meets the problem's [target]; "" where it has none.
 std::string target_stage(const Session &session, const FittedScope &fitted);
@@ -112,6 +113,9 @@ int run_problem(const Options &options);
 
 // agreement.json of the results folder, if it is there.
 std::optional<Agreement> stored_agreement(const Session &session);
+
+// Rules that --without names. Throws Error (usage) for one that there is not.
+Without without_of(const Options &options);
 
 // `fit` and `claims` on foreign tables.
 void add_foreign(CLI::App &command, Options &options, bool with_claims);

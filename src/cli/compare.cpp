@@ -2,6 +2,7 @@
 
 #include "cli/common.h"
 #include "core/nearest.h"
+#include "lab/parallel.h"
 #include "records/files.h"
 #include "records/foreign.h"
 #include "views/compare.h"
@@ -20,7 +21,7 @@ CompareOptions chosen(const CompareChoice &choice, std::vector<std::string> solu
         std::find(solutions.begin(), solutions.end(), choice.against) == solutions.end())
         throw Error(Category::usage, fmt::format("there are no readings of '{}'", choice.against),
                     advise_nearest(choice.against, solutions));
-    CompareOptions options{std::move(solutions), choice.against, 0};
+    CompareOptions options{std::move(solutions), size_name, choice.against, 0};
     if (choice.at.empty()) return options;
     const auto [name, size] = parse_size(choice.at);
     if (name != size_name)
@@ -33,17 +34,17 @@ CompareOptions chosen(const CompareChoice &choice, std::vector<std::string> solu
 
 void compare_foreign(const Options &options, const CompareChoice &choice) {
     const ForeignData data = read_foreign_data(options.data);
-    std::vector<NamedSeries> series;
     std::vector<std::string> solutions;
-    std::vector<SeriesGrowth> growths;
-    for (const ForeignSeries &one : data.series) {
-        series.push_back(one.named);
-        growths.push_back(fit_one(one.named, {}));
-        if (std::find(solutions.begin(), solutions.end(), one.named.solution) == solutions.end())
-            solutions.push_back(one.named.solution);
+    std::vector<FitJob> jobs;
+    for (const NamedSeries &one : data.series) {
+        jobs.push_back({&one});
+        if (std::find(solutions.begin(), solutions.end(), one.solution) == solutions.end())
+            solutions.push_back(one.solution);
     }
+    Fitter fitter;
     const ComparisonOfAll comparison =
-        compare_all(series, growths, chosen(choice, solutions, series.front().series.size_name));
+        compare_all(data.series, fit_all(jobs, fitter, parallel_for),
+                    chosen(choice, solutions, data.series.front().series.names.front()));
     const std::string document = comparison_json(comparison);
     if (!options.out.empty()) write_file(std::filesystem::path(options.out) / "comparison.json", document);
     fmt::print("{}", options.json ? document : comparison_text(comparison, options.verbose, {}));
@@ -68,8 +69,9 @@ ComparisonOfAll compare_stage(const Session &session, const Fitted &fitted, cons
     return comparison;
 }
 
-CompareOptions compare_options(const Fitted &fitted) {
+CompareOptions compare_options(const FittedScope &fitted) {
     CompareOptions options;
+    options.size = fitted.scope.swept();
     for (const SolutionClaims &one : fitted.claims)
         if (one.excluded.empty()) options.solutions.push_back(one.solution);
     return options;

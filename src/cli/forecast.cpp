@@ -2,10 +2,12 @@
 
 #include "cli/common.h"
 #include "core/nearest.h"
+#include "lab/parallel.h"
 #include "records/files.h"
 #include "records/foreign.h"
 #include "records/quantity.h"
 #include "views/forecast.h"
+#include "views/reasons.h"
 
 namespace iron {
 
@@ -38,13 +40,13 @@ std::string along_of(const ForecastChoice &choice, const std::vector<std::string
 }
 
 // A limit in seconds or bytes: its metric and value in ns or bytes.
-std::pair<std::string, double> limit_in(const std::string &text) {
+std::pair<Metric, double> limit_in(const std::string &text) {
     try {
-        return {"time", parse_seconds(text) * 1e9};
+        return {Metric::time, parse_seconds(text) * 1e9};
     } catch (const Error &) {
     }
     try {
-        return {"space", static_cast<double>(parse_bytes(text))};
+        return {Metric::space, static_cast<double>(parse_bytes(text))};
     } catch (const Error &) {
         throw Error(Category::usage,
                     fmt::format("--within '{}' is neither a time nor a size of memory", text),
@@ -55,7 +57,7 @@ std::pair<std::string, double> limit_in(const std::string &text) {
 // `largest`: looks for the largest size within a limit of a metric.
 void fill(const ForecastChoice &choice, const std::vector<std::string> &names, const Sizes &all_sizes,
           const Outlook &outlook,
-          const std::function<std::vector<LargestSize>(const std::string &metric, double limit)> &largest,
+          const std::function<std::vector<LargestSize>(Metric metric, double limit)> &largest,
           ForecastFindings &findings) {
     if (!choice.sizes.empty()) {
         findings.sizes = all_sizes;
@@ -71,20 +73,18 @@ void fill(const ForecastChoice &choice, const std::vector<std::string> &names, c
 }
 
 std::string document_of(const ForecastFindings &f) {
-    return forecast_json(f.forecasts, f.sizes, f.largest, f.within, f.along, f.target, f.classes, f.check);
+    return forecast_json(f.forecasts, f.sizes, f.largest, f.within, f.along, f.target, f.classes, f.check,
+                         reason_text);
 }
 
 void forecast_foreign(const Options &options, const ForecastChoice &choice) {
     const ForeignData data = read_foreign_data(options.data);
-    std::vector<NamedSeries> series;
-    std::vector<SeriesGrowth> growths;
-    CandidateStore store;
-    for (const ForeignSeries &one : data.series) {
-        series.push_back(one.named);
-        growths.push_back(fit_one(one.named, {}, store.of(one.named.cells, {})));
-    }
-    std::vector<std::string> names = series.front().cells.names;
-    if (names.empty()) names = {series.front().series.size_name};
+    std::vector<FitJob> jobs;
+    for (const NamedSeries &one : data.series)
+        jobs.push_back({&one});
+    Fitter fitter;
+    const std::vector<SeriesGrowth> growths = fit_all(jobs, fitter, parallel_for);
+    const std::vector<std::string> names = data.series.front().series.names;
     const Sizes sizes = sizes_of(choice, names);
     const std::string along = along_of(choice, names);
     for (const std::string &name : names)
@@ -95,9 +95,9 @@ void forecast_foreign(const Options &options, const ForecastChoice &choice) {
         throw Error(
             Category::usage, "say what to forecast",
             fmt::format("forecast --data {} {}=1000000, or --within 1s", options.data, names.front()));
-    const Outlook outlook(series, growths);
+    const Outlook outlook(data.series, growths);
     ForecastFindings findings;
-    const auto largest = [&](const std::string &metric, double limit) {
+    const auto largest = [&](Metric metric, double limit) {
         return outlook.largest_within(metric, limit, findings.along, findings.others);
     };
     fill(choice, names, sizes, outlook, largest, findings);
@@ -124,7 +124,7 @@ void ask_for_target(const FittedScope &fitted, const Outlook &outlook, ForecastF
 
 std::string target_stage(const Session &session, const FittedScope &fitted) {
     if (!session.problem->target) return "";
-    const Outlook outlook(fitted.series, fitted.growths, fitted.scope.on_sweep());
+    const Outlook outlook(fitted.series, fitted.growths);
     ForecastFindings findings;
     ask_for_target(fitted, outlook, findings);
     write_file(session.file("forecast.json"), document_of(findings));
@@ -156,9 +156,9 @@ void add_forecast(CLI::App &program, int &status) {
         const std::vector<std::string> names = session.problem->size_names();
         const Sizes given = sizes_of(*choice, names);
         const FittedScope fitted = fit_stage(session);
-        const Outlook outlook(fitted.series, fitted.growths, fitted.scope.on_sweep());
+        const Outlook outlook(fitted.series, fitted.growths);
         ForecastFindings findings;
-        const auto largest = [&](const std::string &metric, double limit) {
+        const auto largest = [&](Metric metric, double limit) {
             return largest_within(fitted.scope, outlook, metric, limit, findings.along, findings.others);
         };
         fill(*choice, names, sizes_at(*session.problem, given), outlook, largest, findings);

@@ -6,6 +6,7 @@
 #include "lab/parallel.h"
 #include "records/files.h"
 #include "records/foreign.h"
+#include "views/reasons.h"
 #include "views/tables.h"
 
 namespace iron {
@@ -27,40 +28,27 @@ ForeignFitted fitted_foreign(const Options &options, bool with_growths) {
     std::map<std::string, std::vector<std::size_t>> claims_of;
     for (std::size_t i = 0; i < fitted.claims.size(); ++i)
         claims_of[fitted.claims[i].claims.solution].push_back(i);
-    struct Job {
-        std::size_t series, claims;
-        const JointCandidates *candidates;
-    };
-    constexpr std::size_t no_claims = static_cast<std::size_t>(-1);
-    std::vector<Job> jobs;
-    CandidateStore store;
-    for (std::size_t i = 0; i < fitted.data.series.size(); ++i) {
-        const NamedSeries &series = fitted.data.series[i].named;
+    const std::size_t no_claims = fitted.claims.size();
+    std::vector<FitJob> jobs;
+    std::vector<std::size_t> first_of; // jobs that are the first of their series
+    for (const NamedSeries &series : fitted.data.series) {
+        first_of.push_back(jobs.size());
         const auto found = claims_of.find(series.solution);
-        if (found == claims_of.end()) {
-            jobs.push_back({i, no_claims, store.of(series.cells, {})});
-            continue;
-        }
-        for (const std::size_t claims : found->second)
-            jobs.push_back(
-                {i, claims,
-                 store.of(series.cells, fitted.claims[claims].relations, fitted.claims[claims].where)});
+        if (found == claims_of.end())
+            jobs.push_back({&series, {}, {}, no_claims});
+        else
+            for (const std::size_t claims : found->second)
+                jobs.push_back({&series, bounds_on(fitted.claims[claims].claims, series.metric),
+                                fitted.claims[claims].relations, claims});
     }
-    std::vector<SeriesGrowth> results(jobs.size());
-    parallel_for(static_cast<int>(jobs.size()), [&](int i) {
-        const NamedSeries &series = fitted.data.series[jobs[i].series].named;
-        results[i] = fit_one(series,
-                             jobs[i].claims == no_claims
-                                 ? std::vector<Bound>{}
-                                 : bounds_on(fitted.claims[jobs[i].claims].claims, series.metric),
-                             jobs[i].candidates);
-    });
+    Fitter fitter;
+    std::vector<SeriesGrowth> results = fit_all(jobs, fitter, parallel_for);
+    if (with_growths)
+        for (const std::size_t job : first_of)
+            fitted.growths.push_back(results[job]);
     fitted.by_claims.resize(fitted.claims.size());
-    for (std::size_t i = 0; i < jobs.size(); ++i) {
-        if (with_growths && (i == 0 || jobs[i].series != jobs[i - 1].series))
-            fitted.growths.push_back(results[i]);
-        if (jobs[i].claims != no_claims) fitted.by_claims[jobs[i].claims].push_back(std::move(results[i]));
-    }
+    for (std::size_t i = 0; i < jobs.size(); ++i)
+        if (jobs[i].group != no_claims) fitted.by_claims[jobs[i].group].push_back(std::move(results[i]));
     return fitted;
 }
 
@@ -83,19 +71,15 @@ int judge_foreign(const Options &options) {
         throw Error(Category::usage, "--data needs --claims, a table of the claims to judge",
                     "columns solution, shape, metric, bound; 'fit --data' needs none");
     const ForeignFitted fitted = fitted_foreign(options, !options.json);
-    const std::map<std::string, std::string> sizes = first_sizes(fitted.data);
     std::vector<std::vector<JudgedClaim>> by_claims(fitted.claims.size());
     parallel_for(static_cast<int>(by_claims.size()), [&](int i) {
-        const SolutionClaims &one = fitted.claims[i].claims;
-        const auto size = sizes.find(one.solution);
-        by_claims[i] =
-            judge_claims({one}, fitted.by_claims[i],
-                         size != sizes.end() ? size->second : fitted.data.size_names.front(), std::nullopt);
+        by_claims[i] = judge_claims({fitted.claims[i].claims}, fitted.by_claims[i],
+                                    {std::nullopt, without_of(options)});
     });
     std::vector<JudgedClaim> judged;
     for (std::vector<JudgedClaim> &some : by_claims)
         std::move(some.begin(), some.end(), std::back_inserter(judged));
-    const std::string document = claims_json(judged);
+    const std::string document = claims_json(judged, reason_text);
     if (!options.out.empty()) write_file(std::filesystem::path(options.out) / "claims.json", document);
     fmt::print("{}", options.json ? document : claims_table(judged, fitted.growths, nullptr));
     return status_of(judged);

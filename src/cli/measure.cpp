@@ -1,7 +1,7 @@
 #include <fmt/format.h>
 
 #include "cli/common.h"
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "records/files.h"
 #include "views/text.h"
 

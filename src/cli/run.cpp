@@ -2,7 +2,7 @@
 #include <nlohmann/json.hpp>
 
 #include "cli/common.h"
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "records/files.h"
 #include "views/compare.h"
 #include "views/tables.h"

@@ -3,7 +3,7 @@
 #include <fstream>
 
 #include "cli/common.h"
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "lab/clock.h"
 #include "lab/draw.h"
 #include "lab/machine.h"
@@ -12,6 +12,7 @@
 #include "records/files.h"
 #include "records/heading.h"
 #include "study/needs.h"
+#include "views/reasons.h"
 #include "views/text.h"
 
 namespace iron {
@@ -160,8 +161,8 @@ FittedScope fit_stage(const Session &session) {
 }
 
 std::vector<JudgedClaim> claims_stage(const Session &session, const FittedScope &fitted) {
-    std::vector<JudgedClaim> claims = judge(fitted.scope, fitted);
-    write_file(session.file("claims.json"), claims_json(claims));
+    std::vector<JudgedClaim> claims = judge(fitted.scope, fitted, without_of(session.options));
+    write_file(session.file("claims.json"), claims_json(claims, reason_text));
     return claims;
 }
 
@@ -176,7 +177,7 @@ std::vector<fs::path> report_stage(const Session &session, const FittedScope &fi
     };
     write("tables/readings.csv", readings_csv(fitted.journal.measurements, session.problem->size_names()));
     write("tables/growth.csv", growth_csv(fitted.growths));
-    write("tables/claims.csv", claims_csv(claims));
+    write("tables/claims.csv", claims_csv(claims, reason_text));
     const std::optional<Agreement> agreement = stored_agreement(session);
     const Report report{fitted.scope,
                         fitted,

@@ -2,7 +2,7 @@
 
 #include <fmt/format.h>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "core/error.h"
 #include "lab/program.h"
 

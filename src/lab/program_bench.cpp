@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <fstream>
 
-#include "core/series/series.h"
+#include "core/reading/series.h"
 #include "lab/function_bench.h"
 #include "lab/program.h"
 #include "records/files.h"

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <fmt/format.h>
 
-#include "core/series/series.h"
+#include "core/reading/series.h"
 #include "lab/clock.h"
 #include "lab/function_bench.h"
 #include "lab/machine.h"

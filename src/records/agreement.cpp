@@ -3,7 +3,7 @@
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "core/error.h"
 #include "records/files.h"
 

@@ -36,48 +36,43 @@ std::string growth_json(const std::vector<SeriesGrowth> &growths) {
     j["series"] = ordered_json::array();
     for (const SeriesGrowth &one : growths) {
         const Growth &growth = one.growth;
-        const bool fitted = growth.standing == Growth::Standing::fitted;
-        ordered_json terms = ordered_json::array();
-        if (fitted)
-            for (const Term &term : growth.best().terms)
-                terms.push_back({{"curve", term.curve}, {"factor", number(term.factor)}});
-        j["series"].push_back(
-            {{"solution", one.solution},
-             {"shape", one.shape},
-             {"metric", one.metric},
-             {"sizes", {one.size_name}},
-             {"class", fitted ? ordered_json(growth.best().curve.name) : ordered_json(nullptr)},
-             {"terms", terms},
-             {"exponent", fitted ? number(growth.exponent) : ordered_json(nullptr)},
-             {"interval", interval(growth.interval)},
-             {"range", {number(growth.from), number(growth.to)}}});
-        if (!one.joint || one.joint->fits.empty()) continue;
-        ordered_json all = j["series"].back(); // once more, over all sizes
-        all["sizes"] = one.joint->names;
-        all["class"] = one.joint->best().name;
-        all["terms"] = ordered_json::array();
-        for (const Term &term : one.joint->best().terms)
-            all["terms"].push_back({{"curve", term.curve}, {"factor", number(term.factor)}});
-        all["exponent"] = all["interval"] = nullptr;
-        j["series"].push_back(std::move(all));
+        const auto [from, to] = growth.range();
+        ordered_json s = {{"solution", one.solution},
+                          {"shape", one.shape},
+                          {"metric", word_for(one.metric)},
+                          {"sizes", growth.names()},
+                          {"class", nullptr},
+                          {"terms", ordered_json::array()},
+                          {"exponent", nullptr},
+                          {"interval", interval(growth.interval)},
+                          {"range", {number(from), number(to)}},
+                          {"alone", nullptr}};
+        if (growth.is_fitted()) {
+            s["class"] = growth.told().name;
+            for (const Term &term : growth.told().terms)
+                s["terms"].push_back({{"curve", term.curve->name}, {"factor", number(term.factor)}});
+            if (growth.names().size() == 1) s["exponent"] = number(growth.exponent);
+            s["alone"] = growth.best().name;
+        }
+        j["series"].push_back(std::move(s));
     }
     return dumped(j);
 }
 
-std::string claims_json(const std::vector<JudgedClaim> &claims) {
+std::string claims_json(const std::vector<JudgedClaim> &claims, const Sentence &sentence) {
     ordered_json j = document("claims");
     j["claims"] = ordered_json::array();
     for (const JudgedClaim &one : claims) {
         const Judgement &judged = one.judgement;
         ordered_json c = {{"solution", one.solution},
                           {"shape", one.claim.shape},
-                          {"metric", one.claim.metric},
+                          {"metric", word_for(one.claim.metric)},
                           {"bound", one.claim.bound.written},
                           {"canonical", print_canonical(one.claim.bound)},
                           {"verdict", word_for(judged.verdict)},
                           {"loose", judged.loose},
-                          {"decided_by", judged.decided_by.empty() ? ordered_json(nullptr)
-                                                                   : ordered_json(judged.decided_by)},
+                          {"decided_by", judged.decided_by ? ordered_json(word_for(*judged.decided_by))
+                                                           : ordered_json(nullptr)},
                           {"worst_shape", judged.worst_shape.empty() ? ordered_json(nullptr)
                                                                      : ordered_json(judged.worst_shape)},
                           {"range", {number(judged.from), number(judged.to)}}};
@@ -87,7 +82,7 @@ std::string claims_json(const std::vector<JudgedClaim> &claims) {
             c["growth"] = {{"class", judged.growth_class},
                            {"exponent", number(judged.exponent)},
                            {"interval", interval(judged.interval)}};
-        c["reason"] = judged.reason;
+        c["reason"] = sentence(judged);
         c["would_decide"] = nullptr;
         if (judged.would_decide) {
             const WouldDecide &decide = *judged.would_decide;
@@ -128,7 +123,7 @@ std::string comparison_json(const ComparisonOfAll &all) {
             return ordered_json{{"solution", pair.solution},
                                 {"against", pair.against},
                                 {"shape", pair.shape},
-                                {"metric", pair.metric}};
+                                {"metric", word_for(pair.metric)}};
         };
         for (const RatioPoint &point : pair.course.points) {
             ordered_json one = row();
@@ -151,7 +146,7 @@ std::string comparison_json(const ComparisonOfAll &all) {
             {{"solution", one.solution},
              {"against", one.against},
              {"shape", one.shape},
-             {"metric", one.metric},
+             {"metric", word_for(one.metric)},
              {"at", number(one.crossing.at)},
              {"interval", both(one.crossing.interval)},
              {"smaller_below", one.crossing.first_is_smaller_below ? one.solution : one.against},
@@ -179,7 +174,8 @@ std::string comparison_json(const ComparisonOfAll &all) {
 std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Sizes &sizes,
                           const std::vector<LargestSize> &largest, const std::string &limit,
                           const std::string &along, const std::vector<MeetsTarget> &target,
-                          const std::vector<ClassCost> &classes, const SelfCheck &check) {
+                          const std::vector<ClassCost> &classes, const SelfCheck &check,
+                          const Sentence &sentence) {
     ordered_json j = document("forecast");
     for (const char *list : {"forecasts", "largest", "target", "classes"})
         j[list] = ordered_json::array();
@@ -189,7 +185,7 @@ std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Si
             at[name] = number(size);
         j["forecasts"].push_back({{"solution", one.solution},
                                   {"shape", one.shape},
-                                  {"metric", one.metric},
+                                  {"metric", word_for(one.metric)},
                                   {"sizes", at},
                                   {"value", number(one.forecast.value)},
                                   {"interval", both(one.forecast.interval)},
@@ -213,7 +209,7 @@ std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Si
                                                                            : "verdict"},
                  {"value", demand.value > 0 ? number(demand.value) : ordered_json(nullptr)},
                  {"interval", demand.value > 0 ? both(demand.interval) : ordered_json(nullptr)},
-                 {"reason", demand.words}});
+                 {"reason", demand.verdict ? sentence(*demand.verdict) : demand.words}});
     for (const ClassCost &one : classes)
         j["classes"].push_back(
             {{"class", one.name}, {"time_ns", number(one.time_ns)}, {"passes", one.passes}});
@@ -226,9 +222,9 @@ namespace {
 ordered_json change_json(const Change &change) {
     ordered_json j = {
         {"solution", change.solution}, {"change", word_for(change.kind)}, {"counts", change.counts}};
-    if (!change.metric.empty()) {
+    if (change.metric) {
         j["shape"] = change.shape;
-        j["metric"] = change.metric;
+        j["metric"] = word_for(*change.metric);
         j["ratio"] = number(change.course.ratio);
         j["interval"] = both(change.course.interval);
         j["sizes"] = ordered_json::array();

@@ -1,6 +1,7 @@
 // growth.json, claims.json and the tables, as text.
 #pragma once
 
+#include <functional>
 #include <string>
 #include <vector>
 
@@ -13,13 +14,15 @@
 namespace iron {
 
 std::string growth_json(const std::vector<SeriesGrowth> &growths);
-std::string claims_json(const std::vector<JudgedClaim> &claims);
+// `sentence`: the reason of a verdict in words.
+using Sentence = std::function<std::string(const Judgement &)>;
+std::string claims_json(const std::vector<JudgedClaim> &claims, const Sentence &sentence);
 
 // CSV (RFC 4180, lines end in \n). readings: a row a measurement, in the form that `--data` takes.
 std::string readings_csv(const std::vector<Measurement> &measurements,
                          const std::vector<std::string> &size_names);
 std::string growth_csv(const std::vector<SeriesGrowth> &growths);
-std::string claims_csv(const std::vector<JudgedClaim> &claims);
+std::string claims_csv(const std::vector<JudgedClaim> &claims, const Sentence &sentence);
 
 // comparison.json. An interval of a ratio is at 95 %.
 std::string comparison_json(const ComparisonOfAll &comparison);
@@ -28,7 +31,8 @@ std::string comparison_json(const ComparisonOfAll &comparison);
 std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Sizes &sizes,
                           const std::vector<LargestSize> &largest, const std::string &limit,
                           const std::string &along, const std::vector<MeetsTarget> &target,
-                          const std::vector<ClassCost> &classes, const SelfCheck &check);
+                          const std::vector<ClassCost> &classes, const SelfCheck &check,
+                          const Sentence &sentence);
 
 // What `changes --json` prints. `ground` and `inputs`: what sets the two apart beside the solutions.
 std::string changes_json(const std::vector<Change> &changes, const std::optional<Drift> &drift,

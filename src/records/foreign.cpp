@@ -153,7 +153,7 @@ struct Collected {
     int line = 0; // of the first
 };
 
-using Key = std::tuple<std::string, std::string, std::string>;
+using Key = std::tuple<std::string, std::string, Metric>;
 
 // The value that a size has in most readings.
 double usual_value(const Collected &collected, std::size_t size) {
@@ -165,65 +165,47 @@ double usual_value(const Collected &collected, std::size_t size) {
         ->first;
 }
 
-// Over all sizes that change. Readings without one of them don't count.
-CellSeries cells_from(const Collected &collected, const std::vector<std::size_t> &changing,
-                      const std::vector<std::string> &names) {
-    CellSeries series;
-    for (const std::size_t i : changing)
+// The sizes that change; where none does, the first that the series has.
+std::vector<std::size_t> changing_sizes(const Collected &collected, std::size_t count) {
+    std::vector<std::size_t> changing;
+    const std::vector<double> &first = collected.readings.front().sizes;
+    for (std::size_t i = 0; i < count; ++i)
+        if (std::any_of(collected.readings.begin(), collected.readings.end(),
+                        [&](const Collected::Reading &reading) {
+                            return reading.sizes[i] != first[i] &&
+                                   !(std::isnan(reading.sizes[i]) && std::isnan(first[i]));
+                        }))
+            changing.push_back(i);
+    for (std::size_t i = 0; i < count && changing.empty(); ++i)
+        if (!std::isnan(first[i])) changing = {i};
+    if (changing.empty()) changing = {0};
+    return changing;
+}
+
+// Readings without one of the sizes don't count.
+Series series_from(const Collected &collected, const std::vector<std::string> &names) {
+    Series series{{}, {}};
+    std::vector<double> usual;
+    const std::vector<std::size_t> changing = changing_sizes(collected, names.size());
+    for (const std::size_t i : changing) {
         series.names.push_back(names[i]);
-    std::map<std::vector<double>, SeriesCell> cells;
+        usual.push_back(changing.size() > 1 ? usual_value(collected, i) : 0);
+    }
+    std::map<std::vector<double>, ReadPlace> places;
     for (const Collected::Reading &reading : collected.readings) {
         std::vector<double> sizes;
         for (const std::size_t i : changing)
             sizes.push_back(reading.sizes[i]);
         if (std::any_of(sizes.begin(), sizes.end(), [](double size) { return std::isnan(size); })) continue;
-        SeriesCell &cell = cells[sizes];
-        cell.sizes = sizes;
-        const int round = reading.round >= 0 ? reading.round : static_cast<int>(cell.readings.size());
-        cell.readings.push_back({0, round, reading.value});
+        ReadPlace &place = places[sizes];
+        place.sizes = sizes;
+        place.swept = std::equal(sizes.begin() + 1, sizes.end(), usual.begin() + 1);
+        const int round = reading.round >= 0 ? reading.round : static_cast<int>(place.readings.size());
+        place.readings.push_back({0, round, reading.value});
     }
-    for (auto &[sizes, cell] : cells)
-        series.cells.push_back(std::move(cell));
+    for (auto &[sizes, place] : places)
+        series.places.push_back(std::move(place));
     return series;
-}
-
-ForeignSeries series_from(const Key &key, const Collected &collected, const std::vector<std::string> &names) {
-    const auto &[solution, shape, metric] = key;
-    ForeignSeries found;
-    found.named = {solution, shape, metric, {}, {}};
-    std::vector<std::size_t> changing;
-    for (std::size_t i = 0; i < names.size(); ++i) {
-        const double first = collected.readings.front().sizes[i];
-        const bool changes = std::any_of(
-            collected.readings.begin(), collected.readings.end(), [&](const Collected::Reading &reading) {
-                return reading.sizes[i] != first && !(std::isnan(reading.sizes[i]) && std::isnan(first));
-            });
-        if (changes) changing.push_back(i), found.sizes.push_back(names[i]);
-    }
-    std::size_t swept = changing.empty() ? names.size() : changing.front();
-    for (std::size_t i = 0; i < names.size() && swept == names.size(); ++i)
-        if (!std::isnan(collected.readings.front().sizes[i])) swept = i;
-    if (swept == names.size()) swept = 0;
-    std::vector<double> usual(names.size());
-    for (const std::size_t other : changing)
-        usual[other] = usual_value(collected, other);
-    std::map<double, SeriesPoint> points;
-    for (const auto &reading : collected.readings) {
-        if (names.empty() || std::isnan(reading.sizes[swept])) continue;
-        if (std::any_of(changing.begin(), changing.end(), [&](std::size_t other) {
-                return other != swept && reading.sizes[other] != usual[other];
-            }))
-            continue;
-        SeriesPoint &point = points[reading.sizes[swept]];
-        point.size = reading.sizes[swept];
-        const int round = reading.round >= 0 ? reading.round : static_cast<int>(point.readings.size());
-        point.readings.push_back({0, round, reading.value});
-    }
-    found.named.series.size_name = names.empty() ? "n" : names[swept];
-    for (auto &[size, point] : points)
-        found.named.series.points.push_back(std::move(point));
-    if (changing.size() > 1) found.named.cells = cells_from(collected, changing, names);
-    return found;
 }
 
 } // namespace
@@ -248,15 +230,14 @@ ForeignData read_foreign_data(const std::filesystem::path &path) {
     std::map<Key, Collected> all;
     for (const Row &row : table.rows) {
         if (is_blank(row)) continue;
-        const std::string &measured = Table::cell(row, metric);
-        const Key key{Table::cell(row, solution).empty() ? "all" : Table::cell(row, solution),
-                      Table::cell(row, shape).empty() ? "all" : Table::cell(row, shape),
-                      measured.empty() ? "time" : measured};
-        if (const std::string &word = std::get<2>(key);
-            word != "time" && word != "steps" && word != "space") {
+        const std::string &word = Table::cell(row, metric);
+        const auto measured = word.empty() ? std::optional(Metric::time) : metric_named(word);
+        if (!measured || *measured == Metric::resident || *measured == Metric::memory) {
             table.complain(row.line, fmt::format("'{}' is no metric", word), "time, steps or space");
             continue;
         }
+        const Key key{Table::cell(row, solution).empty() ? "all" : Table::cell(row, solution),
+                      Table::cell(row, shape).empty() ? "all" : Table::cell(row, shape), *measured};
         Collected::Reading reading;
         const auto given = number_in(Table::cell(row, value));
         if (!given || *given < 0) {
@@ -292,8 +273,10 @@ ForeignData read_foreign_data(const std::filesystem::path &path) {
     }
     table.throw_findings();
     if (order.empty()) throw Error(Category::usage, path.string() + " has a heading and no readings");
-    for (const Key &key : order)
-        data.series.push_back(series_from(key, all.at(key), data.size_names));
+    for (const Key &key : order) {
+        const auto &[whose, of_shape, of_metric] = key;
+        data.series.push_back({whose, of_shape, of_metric, series_from(all.at(key), data.size_names)});
+    }
     return data;
 }
 
@@ -304,8 +287,8 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
               relations = table.column("where");
     std::vector<std::string> known;
     std::set<std::string> exists;
-    for (const ForeignSeries &one : data.series)
-        if (exists.insert(one.named.solution).second) known.push_back(one.named.solution);
+    for (const NamedSeries &one : data.series)
+        if (exists.insert(one.solution).second) known.push_back(one.solution);
     if (bound < 0)
         throw Error(Category::usage, path.string() + ":1: there is no column 'bound'",
                     "columns: solution, shape, metric, bound, where");
@@ -329,7 +312,8 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
         }
         // A claim on steps is one on time: steps decide it where they are.
         const std::string metric_name = measured.empty() || measured == "steps" ? "time" : measured;
-        if (metric_name != "time" && metric_name != "space") {
+        const std::optional<Metric> claimed = metric_named(metric_name);
+        if (claimed != Metric::time && claimed != Metric::space) {
             table.complain(row.line, fmt::format("'{}' is no metric of a claim", measured), "time or space");
             continue;
         }
@@ -355,7 +339,7 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
                     all.back().claims.solution = name;
                 }
                 all[found->second].claims.claims.push_back(
-                    {metric_name, where.empty() ? "every" : where, read});
+                    {*claimed, where.empty() ? "every" : where, read});
             }
         } catch (const ParseError &error) {
             not_read(error, Table::cell(row, bound));
@@ -366,13 +350,6 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
         throw Error(Category::usage, path.string() + " has a heading and no claims",
                     "a line each: solution, shape, metric, bound; an empty solution means all");
     return all;
-}
-
-std::map<std::string, std::string> first_sizes(const ForeignData &data) {
-    std::map<std::string, std::string> found;
-    for (const ForeignSeries &one : data.series)
-        found.try_emplace(one.named.solution, one.named.series.size_name);
-    return found;
 }
 
 } // namespace iron

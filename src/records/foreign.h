@@ -2,25 +2,19 @@
 #pragma once
 
 #include <filesystem>
-#include <map>
 #include <string>
 #include <vector>
 
 #include "core/claim/judge.h"
-#include "core/series/series.h"
+#include "core/reading/series.h"
 
 namespace iron {
 
-// The readings of one (solution, shape, metric), in the size that changes. Where several do, over all of
-// them, and along the first where the others have the values that most rows have.
-struct ForeignSeries {
-    NamedSeries named;
-    std::vector<std::string> sizes; // that change
-};
-
 struct ForeignData {
     std::vector<std::string> size_names; // of the columns
-    std::vector<ForeignSeries> series;   // in the order of the table
+    // In the order of the table, each over the sizes that change; where several do, along the first where the
+    // others have the values that most rows have.
+    std::vector<NamedSeries> series;
 };
 
 // Columns `solution`, `shape`, `metric`, `round`, `value`, all but `value` optional; every other column is a
@@ -39,8 +33,5 @@ struct ForeignClaims {
 // Columns `solution`, `shape`, `metric`, `bound`, `where`, all but `bound` optional. A bound may name the
 // sizes of `data`; `where` holds relations between them: `k <= n`. Throws Error (usage) likewise.
 std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path, const ForeignData &data);
-
-// By solution, the size that its first series is over.
-std::map<std::string, std::string> first_sizes(const ForeignData &data);
 
 } // namespace iron

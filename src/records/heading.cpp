@@ -4,7 +4,7 @@
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 
 namespace iron {
 

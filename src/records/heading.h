@@ -8,7 +8,7 @@
 #include <utility>
 #include <vector>
 
-#include "core/series/memory_curve.h"
+#include "core/reading/memory_curve.h"
 #include "records/machine.h"
 
 namespace iron {

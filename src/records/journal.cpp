@@ -218,33 +218,39 @@ void JournalWriter::write_line(const std::string &line) {
     }
 }
 
-Metric metric_of(const Measurement &m) {
-    if (m.kind == "counting") return {"steps", static_cast<double>(m.steps)};
-    if (m.kind == "space") return {"space", static_cast<double>(m.space.space_bytes)};
+ReadValue value_of(const Measurement &m) {
+    if (m.kind == "counting") return {Metric::steps, static_cast<double>(m.steps)};
+    if (m.kind == "space") return {Metric::space, static_cast<double>(m.space.space_bytes)};
     // An empty call was taken off, which is known to half a nanosecond or so; of whole programs it was not.
     constexpr double told = 0.25, longest_empty_call_ns = 1e5;
-    return {"time", m.floor_ns < longest_empty_call_ns ? std::max(m.time_ns, told * m.floor_ns) : m.time_ns};
+    return {Metric::time,
+            m.floor_ns < longest_empty_call_ns ? std::max(m.time_ns, told * m.floor_ns) : m.time_ns};
 }
 
 namespace {
 
-// The cells over the sizes that change; none where fewer than two do.
-CellSeries cells_from(const std::map<std::vector<double>, std::vector<Reading>> &found,
-                      const std::vector<std::string> &names, double grain) {
-    CellSeries series{{}, {}, grain};
+struct ReadCell {
+    std::vector<Reading> readings;
+    bool swept = false;
+};
+
+// Over the sizes that change; over the first where none does.
+Series series_over(const std::map<std::vector<double>, ReadCell> &found,
+                   const std::vector<std::string> &names) {
+    Series series{{}, {}};
     std::vector<std::size_t> changing;
     for (std::size_t i = 0; i < names.size(); ++i)
         if (std::any_of(found.begin(), found.end(),
-                        [&](const auto &cell) { return cell.first[i] != found.begin()->first[i]; })) {
+                        [&](const auto &cell) { return cell.first[i] != found.begin()->first[i]; }))
             changing.push_back(i);
-            series.names.push_back(names[i]);
-        }
-    if (changing.size() < 2) return {};
-    for (const auto &[sizes, readings] : found) {
-        SeriesCell cell{{}, readings};
+    if (changing.empty()) changing.push_back(0);
+    for (const std::size_t i : changing)
+        series.names.push_back(names[i]);
+    for (const auto &[sizes, read] : found) {
+        ReadPlace cell{{}, read.readings, read.swept};
         for (const std::size_t i : changing)
             cell.sizes.push_back(sizes[i]);
-        series.cells.push_back(std::move(cell));
+        series.places.push_back(std::move(cell));
     }
     return series;
 }
@@ -256,50 +262,39 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
                                     const std::vector<std::string> &shapes,
                                     const std::vector<std::string> &names,
                                     const std::function<bool(const Sizes &)> &on_sweep) {
-    struct Found {
-        std::map<double, SeriesPoint> points;
-        std::map<std::vector<double>, std::vector<Reading>> cells;
-    };
-    std::map<std::tuple<std::string, std::string, std::string>, Found> found;
+    std::map<std::tuple<std::string, std::string, Metric>, std::map<std::vector<double>, ReadCell>> found;
     std::map<std::string, std::pair<double, double>> grains; // of space, by solution: least and largest
     // Counts and bytes of one input are one reading, however often they were taken: lines through the sizes
     // cross.
-    std::set<std::tuple<std::string, std::string, std::string, Sizes, std::uint64_t>> exact;
+    std::set<std::tuple<std::string, std::string, Metric, Sizes, std::uint64_t>> exact;
     for (const Measurement &m : measurements) {
         std::vector<double> sizes;
         for (const std::string &name : names)
             if (const auto size = m.sizes.find(name); size != m.sizes.end()) sizes.push_back(size->second);
         if (m.outcome != Outcome::done || sizes.size() != names.size()) continue;
-        const Metric metric = metric_of(m);
+        const ReadValue read = value_of(m);
         if (m.kind == "space") {
             const double grain = static_cast<double>(m.space.grain_bytes);
             const auto [here, fresh] = grains.try_emplace(m.solution, grain, grain);
             here->second = {std::min(here->second.first, grain), std::max(here->second.second, grain)};
         }
         if (m.kind != "timing" && !m.varying &&
-            !exact.insert({m.solution, m.shape, metric.name, m.sizes, m.seed}).second)
+            !exact.insert({m.solution, m.shape, read.metric, m.sizes, m.seed}).second)
             continue;
-        const Reading reading{m.generation, m.round, metric.value};
-        Found &here = found[{m.solution, m.shape, metric.name}];
-        here.cells[sizes].push_back(reading);
-        if (!on_sweep(m.sizes)) continue;
-        SeriesPoint &point = here.points[sizes.front()];
-        point.size = sizes.front();
-        point.readings.push_back(reading);
+        ReadCell &here = found[{m.solution, m.shape, read.metric}][sizes];
+        here.readings.push_back({m.generation, m.round, read.value});
+        here.swept = on_sweep(m.sizes);
     }
     std::vector<NamedSeries> all;
     for (const std::string &solution : solutions)
         for (const std::string &shape : shapes)
-            for (const char *metric : {"steps", "time", "space"}) {
+            for (const Metric metric : {Metric::steps, Metric::time, Metric::space}) {
                 const auto here = found.find({solution, shape, metric});
                 if (here == found.end()) continue;
-                const auto [least, grain] =
-                    grains.contains(solution) ? grains.at(solution) : std::pair(16.0, 16.0);
-                Series series{names.front(), {}, grain, least};
-                for (auto &[size, point] : here->second.points)
-                    series.points.push_back(std::move(point));
-                all.push_back({solution, shape, metric, std::move(series),
-                               cells_from(here->second.cells, names, grain)});
+                NamedSeries one{solution, shape, metric, series_over(here->second, names)};
+                if (const auto grain = grains.find(solution); grain != grains.end())
+                    std::tie(one.series.grain_of_most, one.series.grain) = grain->second;
+                all.push_back(std::move(one));
             }
     return all;
 }
@@ -322,7 +317,7 @@ memory_series(const std::vector<Measurement> &measurements, const std::vector<st
     }
     std::vector<NamedSeries> all = all_series(known, solutions, shapes, names, on_sweep);
     for (NamedSeries &one : all)
-        one.metric = "memory";
+        one.metric = Metric::memory;
     return all;
 }
 

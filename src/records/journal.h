@@ -8,7 +8,7 @@
 #include <vector>
 
 #include "core/bound/expression.h"
-#include "core/series/series.h"
+#include "core/reading/series.h"
 
 namespace iron {
 
@@ -100,14 +100,13 @@ class JournalWriter {
     int fd_ = -1;
 };
 
-// The number that a measurement is about, and the metric it belongs to: "steps", "time" (ns) or "space"
-// (bytes). A time below a quarter of an empty call's is that quarter: less can't be told from the call
-// itself.
-struct Metric {
-    const char *name;
+// The number that a measurement is about. A time below a quarter of an empty call's is that quarter: less can't
+// be told from the call itself.
+struct ReadValue {
+    Metric metric;
     double value;
 };
-Metric metric_of(const Measurement &measurement);
+ReadValue value_of(const Measurement &measurement);
 
 // Every series that the measurements hold, in the order of `solutions` and `shapes`; steps before time before
 // space. `on_sweep` tells which sizes lie on the line along which the first of `names` is looked at alone.
@@ -117,7 +116,7 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
                                     const std::vector<std::string> &names,
                                     const std::function<bool(const Sizes &)> &on_sweep);
 
-// Series of metric "memory", bytes: all that a call holds, input, answer and space; of whole programs the
+// Series of Metric::memory, bytes: all that a call holds, input, answer and space; of whole programs the
 // resident peak. None where it is not known what the input takes.
 std::vector<NamedSeries>
 memory_series(const std::vector<Measurement> &measurements, const std::vector<std::string> &solutions,

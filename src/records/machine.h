@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-#include "core/series/memory_curve.h"
+#include "core/reading/memory_curve.h"
 
 namespace iron {
 

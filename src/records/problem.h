@@ -8,7 +8,7 @@
 #include <string>
 #include <vector>
 
-#include "core/claim/judge.h"
+#include "core/claim/claim.h"
 #include "core/error.h"
 #include "records/template.h"
 

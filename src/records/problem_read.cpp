@@ -186,21 +186,22 @@ class ProblemReader {
         }
     }
 
-    void claims(const toml::table &given, const char *metric, Solution &solution) {
-        const toml::node *node = given.get(metric);
+    void claims(const toml::table &given, Metric metric, Solution &solution) {
+        const char *const key = word_for(metric);
+        const toml::node *node = given.get(key);
         if (!node) return;
         const toml::table *by_shape = node->as_table();
         if (!by_shape) {
-            if (const auto one = bound(given, metric)) solution.claims.push_back({metric, "every", *one});
+            if (const auto one = bound(given, key)) solution.claims.push_back({metric, "every", *one});
             return;
         }
         std::vector<std::string> names = {"every"};
         for (const Shape &shape : problem_.shapes)
             names.push_back(shape.name);
-        for (const toml::key *key : TomlReader::keys(*by_shape)) {
-            const std::string name(key->str());
+        for (const toml::key *shape : TomlReader::keys(*by_shape)) {
+            const std::string name(shape->str());
             if (std::find(names.begin(), names.end(), name) == names.end())
-                reader_.fault(key->source(), "there is no shape '" + name + "'", advise_nearest(name, names));
+                reader_.fault(shape->source(), "there is no shape '" + name + "'", advise_nearest(name, names));
             else if (const auto one = bound(*by_shape, name.c_str()))
                 solution.claims.push_back({metric, name, *one});
         }
@@ -239,8 +240,8 @@ class ProblemReader {
             if (!std::filesystem::is_regular_file(problem_.folder / source))
                 reader_.fault(given.get("source")->source(),
                               "there is no file '" + source + "' in the problem folder");
-        claims(given, "time", made);
-        claims(given, "space", made);
+        claims(given, Metric::time, made);
+        claims(given, Metric::space, made);
         made.note = reader_.text(given, "note").value_or("");
         made.style = reader_.text(given, "style").value_or("");
         if (!made.style.empty() && made.style != "function" && made.style != "program")

@@ -56,8 +56,8 @@ std::string readings_csv(const std::vector<Measurement> &measurements,
         if (m.outcome != Outcome::done) continue;
         table.cell(m.solution);
         table.cell(m.shape);
-        const Metric metric = metric_of(m);
-        table.cell(std::string(metric.name));
+        const ReadValue read = value_of(m);
+        table.cell(std::string(word_for(read.metric)));
         table.cell(static_cast<double>(m.generation * 1000 + m.round));
         for (const std::string &name : size_names) {
             const auto found = m.sizes.find(name);
@@ -66,7 +66,7 @@ std::string readings_csv(const std::vector<Measurement> &measurements,
             else
                 table.cell(found->second);
         }
-        table.cell(metric.value);
+        table.cell(read.value);
         table.end();
     }
     return std::move(table).text();
@@ -77,35 +77,36 @@ std::string growth_csv(const std::vector<SeriesGrowth> &growths) {
     header(table, {"solution", "shape", "metric", "class", "exponent", "low", "high", "from", "to"});
     for (const SeriesGrowth &one : growths) {
         const Growth &growth = one.growth;
-        const bool fitted = growth.standing == Growth::Standing::fitted;
+        const bool fitted = growth.is_fitted();
         table.cell(one.solution);
         table.cell(one.shape);
-        table.cell(one.metric);
-        table.cell(fitted ? growth.best().curve.name : "");
+        table.cell(std::string(word_for(one.metric)));
+        table.cell(fitted ? growth.told().name : "");
         for (const double value : {growth.exponent, growth.interval.value_or(std::pair(0.0, 0.0)).first,
                                    growth.interval.value_or(std::pair(0.0, 0.0)).second}) {
-            if (fitted && (growth.interval || value == growth.exponent))
+            if (fitted && growth.names().size() == 1 && (growth.interval || value == growth.exponent))
                 table.cell(value);
             else
                 table.cell(std::string());
         }
-        table.cell(growth.from);
-        table.cell(growth.to);
+        const auto [from, to] = growth.range();
+        table.cell(from);
+        table.cell(to);
         table.end();
     }
     return std::move(table).text();
 }
 
-std::string claims_csv(const std::vector<JudgedClaim> &claims) {
+std::string claims_csv(const std::vector<JudgedClaim> &claims, const Sentence &sentence) {
     Table table;
     header(table, {"solution", "shape", "metric", "bound", "verdict", "loose", "decided_by", "worst_shape",
                    "class", "reason"});
     for (const JudgedClaim &one : claims) {
         for (const std::string &text :
-             {one.solution, one.claim.shape, one.claim.metric, one.claim.bound.written,
+             {one.solution, one.claim.shape, std::string(word_for(one.claim.metric)), one.claim.bound.written,
               std::string(word_for(one.judgement.verdict)), std::string(one.judgement.loose ? "yes" : "no"),
-              one.judgement.decided_by, one.judgement.worst_shape, one.judgement.growth_class,
-              one.judgement.reason})
+              std::string(one.judgement.decided_by ? word_for(*one.judgement.decided_by) : ""),
+              one.judgement.worst_shape, one.judgement.growth_class, sentence(one.judgement)})
             table.cell(text);
         table.end();
     }

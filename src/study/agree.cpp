@@ -4,7 +4,7 @@
 #include <fmt/format.h>
 #include <map>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "core/random.h"
 #include "study/ballot.h"
 #include "study/pace.h"

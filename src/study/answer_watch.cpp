@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <fmt/format.h>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "records/digest.h"
 #include "study/ballot.h"
 

@@ -53,27 +53,19 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
     if (!scope.unused.empty()) spread = spread_over_unused(scope, fitted.claims, measurements);
     fitted.series = all_series(spread.empty() ? measurements : spread, names, scope.shapes,
                                scope.problem.size_names(), scope.on_sweep());
-    const std::vector<NamedSeries> &series = fitted.series;
-    const std::vector<Relation> relations = scope.problem.relations();
-    std::vector<const JointCandidates *> candidates;
-    for (const NamedSeries &one : series)
-        candidates.push_back(store.candidates.of(one.cells, relations));
-    fitted.growths.resize(series.size());
-    each(static_cast<int>(series.size()), [&](int i) {
-        const auto at = static_cast<std::size_t>(i);
-        const SeriesGrowth *known = store.find(series[at]);
-        fitted.growths[at] =
-            known ? *known
-                  : fit_one(series[at], bounds_on(*claims_by_name.at(series[at].solution), series[at].metric),
-                            candidates[at]);
-    });
-    store.keep(series, fitted.growths);
+    std::vector<FitJob> jobs;
+    for (const NamedSeries &one : fitted.series)
+        jobs.push_back({&one, bounds_on(*claims_by_name.at(one.solution), one.metric),
+                        scope.problem.relations()});
+    fitted.growths = fit_all(jobs, store.fitter, each,
+                             [&](const NamedSeries &one) { return store.find(one); });
+    store.keep(fitted.series, fitted.growths);
     return fitted;
 }
 
-std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted) {
+std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without) {
     std::vector<JudgedClaim> claims =
-        judge_claims(fitted.claims, fitted.growths, scope.swept(), fitted.memory);
+        judge_claims(fitted.claims, fitted.growths, {fitted.memory, without});
     Sizes largest;
     for (const SizeRule &one : scope.problem.sizes)
         largest[one.name] = range_of(one, largest).second;
@@ -116,18 +108,18 @@ std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
             names.push_back(one.solution);
             if (one.whole_program) whole_programs.insert(one.solution);
         }
-        CandidateStore store;
+        Fitter fitter;
         for (NamedSeries &one : memory_series(measurements, names, whole_programs, scope.shapes,
                                               scope.problem.size_names(), scope.on_sweep())) {
-            growths.push_back(fit_one(one, {}, store.of(one.cells, scope.problem.relations())));
+            growths.push_back(fitter.fit(one, {}, scope.problem.relations()));
             series.push_back(std::move(one));
         }
     }
-    return Outlook(series, growths, scope.on_sweep()).meets(limits, fitted.claims, fitted.memory);
+    return Outlook(series, growths).meets(limits, fitted.claims, fitted.memory);
 }
 
-std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, const std::string &metric,
-                                        double limit, const std::string &along, const Sizes &others) {
+std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, Metric metric, double limit,
+                                        const std::string &along, const Sizes &others) {
     std::vector<LargestSize> all = outlook.largest_within(metric, limit, along, others);
     for (const SizeRule &rule : scope.problem.sizes) {
         if (rule.name != along || !rule.to_is_relation()) continue;

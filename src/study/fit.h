@@ -4,7 +4,7 @@
 #include <vector>
 
 #include "core/compare/outlook.h"
-#include "core/growth/fit_all.h"
+#include "core/growth/fitter.h"
 #include "records/journal.h"
 #include "study/lab.h"
 #include "study/scope.h"
@@ -25,7 +25,7 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
            const EachOf &each);
 
 // The verdicts; what would decide a claim may lie beyond the problem's own sizes, and says so then.
-std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted);
+std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without = {});
 
 // Of a problem that has a target: what it allows, at all its sizes.
 TargetLimits target_limits(const Problem &problem);
@@ -36,7 +36,7 @@ std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
 // The problem's sizes: those given, the others at their usual values. They may lie beyond its ranges.
 Sizes sizes_at(const Problem &problem, const Sizes &given);
 // The largest sizes within a limit, none beyond what the problem's relations leave beside the others.
-std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, const std::string &metric,
-                                        double limit, const std::string &along, const Sizes &others);
+std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, Metric metric, double limit,
+                                        const std::string &along, const Sizes &others);
 
 } // namespace iron

@@ -4,7 +4,7 @@
 #include <fmt/format.h>
 #include <map>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "records/heading.h"
 #include "study/answer_watch.h"
 #include "study/field.h"

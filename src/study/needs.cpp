@@ -15,7 +15,7 @@ constexpr double farther_for_space = 4; // times: nobody knows how far below its
 std::vector<SolutionClaims> shape_by_shape(std::vector<SolutionClaims> claims,
                                            const std::vector<std::string> &shapes) {
     for (SolutionClaims &one : claims) {
-        const auto has_own = [&](const std::string &metric, const std::string &shape) {
+        const auto has_own = [&](Metric metric, const std::string &shape) {
             return std::any_of(one.claims.begin(), one.claims.end(), [&](const Claim &claim) {
                 return claim.metric == metric && claim.shape == shape;
             });
@@ -59,7 +59,7 @@ class Needs {
             need.decided = false;
             need.more_inputs = true;
             const auto &decide = one.judgement.would_decide;
-            const double farther = one.claim.metric == "space" ? farther_for_space : 1;
+            const double farther = one.claim.metric == Metric::space ? farther_for_space : 1;
             if (decide && decide->size_name == swept_)
                 need.up_to = std::max(need.up_to, farther * decide->size);
         });
@@ -82,11 +82,11 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
                                   FitStore &store, const EachOf &each) {
     const Fitted fitted = fit(scope, claims, deciding(measurements), memory, store, each);
     Needs needs(scope, claims);
-    std::set<std::tuple<std::string, std::string, std::string>> open; // solution, metric, bound
+    std::set<std::tuple<std::string, Metric, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {
         return std::tuple(one.solution, one.claim.metric, one.claim.bound.written);
     };
-    for (const JudgedClaim &one : judge_claims(claims, fitted.growths, scope.swept(), memory)) {
+    for (const JudgedClaim &one : judge_claims(claims, fitted.growths, {memory})) {
         if (one.judgement.verdict == Verdict::undecided) {
             open.insert(key_of(one));
             needs.leave_open(one, one.judgement.worst_shape);
@@ -94,7 +94,7 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
             needs.ask_inputs(one, one.judgement.worst_shape);
     }
     for (const JudgedClaim &one :
-         judge_claims(shape_by_shape(claims, scope.shapes), fitted.growths, scope.swept(), memory)) {
+         judge_claims(shape_by_shape(claims, scope.shapes), fitted.growths, {memory})) {
         if (one.judgement.verdict == Verdict::undecided && open.contains(key_of(one)))
             needs.leave_open(one, one.claim.shape);
         else if (one.judgement.evidence > barely)

@@ -3,7 +3,7 @@
 #include <cmath>
 #include <fmt/format.h>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "views/compare.h"
 #include "views/tables.h"
 #include "views/text.h"
@@ -35,7 +35,7 @@ std::string changes_text(const std::vector<Change> &changes, const std::string &
     int worse = 0, same = 0, other = 0;
     for (const Change &change : changes) {
         worse += change.counts;
-        const bool ratio = !change.metric.empty();
+        const bool ratio = change.metric.has_value();
         const bool unchanged = change.kind == Change::Kind::same;
         same += unchanged;
         other += !unchanged && !change.counts;
@@ -44,8 +44,8 @@ std::string changes_text(const std::vector<Change> &changes, const std::string &
         last = change.solution;
         std::string line;
         if (ratio)
-            line = fmt::format("{}, {}: {}", change.shape, change.metric,
-                               course_words(change.course, change.metric, size_name));
+            line = fmt::format("{}, {}: {}", change.shape, word_for(*change.metric),
+                               course_words(change.course, *change.metric, size_name));
         else if (change.kind == Change::Kind::appeared || change.kind == Change::Kind::gone)
             line = change.kind == Change::Kind::gone ? "is gone" : "is new";
         else

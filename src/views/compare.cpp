@@ -4,7 +4,7 @@
 #include <cmath>
 #include <fmt/format.h>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "views/tables.h"
 #include "views/text.h"
 
@@ -13,10 +13,10 @@ namespace iron {
 namespace {
 
 // Ratios are told from the better side: 4 times faster, 2.5 times slower.
-std::string times_words(double ratio, const std::string &metric) {
+std::string times_words(double ratio, Metric metric) {
     const bool less = ratio < 1;
-    const char *word = metric == "time"    ? less ? "faster" : "slower"
-                       : metric == "steps" ? less ? "fewer" : "more"
+    const char *word = metric == Metric::time    ? less ? "faster" : "slower"
+                       : metric == Metric::steps ? less ? "fewer" : "more"
                        : less              ? "less"
                                            : "more";
     const double times = less ? 1 / ratio : ratio;
@@ -46,7 +46,7 @@ std::string losses_words(const TradePoint &point, const TradePoint &better) {
 
 } // namespace
 
-std::string course_words(const RatioCourse &course, const std::string &metric, const std::string &size_name) {
+std::string course_words(const RatioCourse &course, Metric metric, const std::string &size_name) {
     const auto at = [&](const RatioPoint &point) {
         return fmt::format("{} at {} = {}", times_words(point.ratio, metric), size_name,
                            size_text(point.size));
@@ -63,7 +63,7 @@ std::string course_words(const RatioCourse &course, const std::string &metric, c
                            range_words(course.interval));
     }
     const std::size_t third = course.points.size() / 3;
-    return fmt::format("{} {}: {}, {}", metric == "steps" ? "grow" : "grows",
+    return fmt::format("{} {}: {}, {}", metric == Metric::steps ? "grow" : "grows",
                        course.kind == RatioCourse::Kind::falling ? "slower" : "faster",
                        at(course.points[third]), at(course.points.back()));
 }
@@ -99,7 +99,7 @@ std::string comparison_text(const ComparisonOfAll &all, bool every_shape,
         if (heading != last) text += (last.empty() ? "" : "\n") + heading + "\n";
         last = heading;
         text += wrapped(
-            fmt::format("{:6} {}", pair.metric, course_words(pair.course, pair.metric, all.size_name)),
+            fmt::format("{:6} {}", word_for(pair.metric), course_words(pair.course, pair.metric, all.size_name)),
             terminal_width, 2);
         for (const PairCrossing &one : all.crossings) {
             if (one.solution != pair.solution || one.against != pair.against || one.shape != pair.shape ||
@@ -120,8 +120,8 @@ std::string comparison_text(const ComparisonOfAll &all, bool every_shape,
                             size_text(all.trade_at));
         std::vector<std::vector<std::string>> rows;
         for (const TradePoint &point : all.trade) {
-            rows.push_back({point.solution, reading_text(point.time_ns, "time"),
-                            reading_text(point.space_bytes, "space"),
+            rows.push_back({point.solution, reading_text(point.time_ns, Metric::time),
+                            reading_text(point.space_bytes, Metric::space),
                             point.unbeaten() ? "unbeaten in both" : "beaten by " + point.beaten_by});
         }
         text += table_text({"solution", "time", "space", ""}, rows, terminal_width);

@@ -9,7 +9,7 @@
 namespace iron {
 
 // "grows slower: 12 times faster at n = 1,000, 1,150 times at n = 100,000". Of a pair's first solution.
-std::string course_words(const RatioCourse &course, const std::string &metric, const std::string &size_name);
+std::string course_words(const RatioCourse &course, Metric metric, const std::string &size_name);
 
 // Pair by pair in the worst shape (`every_shape`: in each), crossing points, time against memory, the order
 // of the solutions; below the line those `left_out`, each with its reason.

@@ -5,8 +5,10 @@
 #include <fmt/format.h>
 #include <optional>
 
-#include "core/claim/words.h"
 #include "core/growth/forecast.h"
+#include "core/policy.h"
+#include "core/words.h"
+#include "views/along.h"
 #include "views/over_bound.h"
 #include "views/text.h"
 
@@ -18,6 +20,7 @@ struct Drawn {
     std::size_t solution; // place in the problem: decides colour and mark
     std::string name;
     const Growth *growth;
+    std::vector<PointAlong> points; // some
 };
 
 double value_of(const Located &point) { return std::exp(point.log_value); }
@@ -28,16 +31,18 @@ std::string size_label(const std::string &size_name) {
 
 // How far the curves are carried on: to the target where it is in sight, else 4 times. Exponential growth
 // only as far as it can be paid.
-std::vector<std::pair<double, double>> carried_on(const Growth &growth, const std::string &size_name,
+std::vector<std::pair<double, double>> carried_on(const Drawn &drawn, const std::string &size_name,
                                                   Noise noise, double to) {
     constexpr int steps = 12;
     constexpr double most = 1000; // times the last reading
     std::vector<std::pair<double, double>> line;
-    const Forecaster forecaster(growth, size_name, noise);
-    const double from = growth.points.back().size, last = value_of(growth.points.back());
+    const Forecaster forecaster(*drawn.growth, noise);
+    const double from = drawn.points.back().size, last = value_of(*drawn.points.back().point);
+    Sizes sizes = held_along(*drawn.growth);
     for (int i = 0; i <= steps; ++i) {
         const double size = from * std::pow(to / from, static_cast<double>(i) / steps);
-        const auto forecast = forecaster.at({{size_name, size}});
+        sizes[size_name] = size;
+        const auto forecast = forecaster.at(sizes);
         if (!forecast || !(forecast->value > 0) || forecast->value > most * last) break;
         line.push_back({size, forecast->value});
     }
@@ -49,18 +54,19 @@ std::vector<std::pair<double, double>> carried_on(const Growth &growth, const st
 bool drawn_over_even_sizes(const std::vector<Drawn> &drawn) {
     double largest = 0, exponential = 0;
     for (const Drawn &one : drawn) {
-        largest = std::max(largest, one.growth->points.back().size);
-        if (one.growth->standing == Growth::Standing::fitted && one.growth->best().curve.exponential)
-            exponential = std::max(exponential, one.growth->points.back().size);
+        largest = std::max(largest, one.points.back().size);
+        if (one.growth->is_fitted() && one.growth->told().is_exponential() &&
+            one.points.back().size <= policy::largest_exponential)
+            exponential = std::max(exponential, one.points.back().size);
     }
     return exponential > 0 && largest <= 4 * exponential;
 }
 
-Figure growth_figure(const std::string &name, const std::string &title, const std::string &metric,
+Figure growth_figure(const std::string &name, const std::string &title, Metric metric,
                      const std::string &size_name, const std::vector<Drawn> &drawn,
                      const TargetLimits *target) {
     std::vector<DrawnLine> lines;
-    const bool time = metric == "time", space = metric == "space";
+    const bool time = metric == Metric::time, space = metric == Metric::space;
     Axes axes{title, size_label(size_name),
               time    ? "time a call"
               : space ? "space a call, input and answer set apart"
@@ -72,7 +78,7 @@ Figure growth_figure(const std::string &name, const std::string &title, const st
     axes.linear_x = drawn_over_even_sizes(drawn);
     double largest = 0, in_sight = 0;
     for (const Drawn &one : drawn)
-        largest = std::max(largest, one.growth->points.back().size);
+        largest = std::max(largest, one.points.back().size);
     if (target) {
         const std::optional<double> limit = time    ? target->time_ns
                                             : space ? target->space_bytes
@@ -88,15 +94,16 @@ Figure growth_figure(const std::string &name, const std::string &title, const st
     }
     for (const Drawn &one : drawn) {
         DrawnLine line{one.solution, one.name, short_name(one.name, 22)};
-        for (const Located &point : one.growth->points)
-            line.dots.push_back({point.size, value_of(point), std::exp(point.log_value - 2 * point.error),
-                                 std::exp(point.log_value + 2 * point.error)});
-        if (one.growth->standing == Growth::Standing::fitted) {
-            line.label += "  " + one.growth->best().curve.name;
-            for (std::size_t k = 0; k < one.growth->points.size(); ++k)
-                line.curve.push_back({one.growth->points[k].size, one.growth->best().fitted[k]});
-            const double to = std::max(in_sight, 4 * one.growth->points.back().size);
-            line.forecast = carried_on(*one.growth, size_name, noise_of(metric), to);
+        for (const PointAlong &at : one.points)
+            line.dots.push_back({at.size, value_of(*at.point),
+                                 std::exp(at.point->log_value - 2 * at.point->error),
+                                 std::exp(at.point->log_value + 2 * at.point->error)});
+        if (one.growth->is_fitted()) {
+            line.label += "  " + one.growth->told().name;
+            for (const PointAlong &at : one.points)
+                line.curve.push_back({at.size, at.fitted});
+            const double to = std::max(in_sight, 4 * one.points.back().size);
+            line.forecast = carried_on(one, size_name, noise_of(metric), to);
         }
         lines.push_back(std::move(line));
     }
@@ -105,15 +112,17 @@ Figure growth_figure(const std::string &name, const std::string &title, const st
 
 // Readings over the bound, 1 at the largest size: level where the claim holds, rising where it does not.
 std::optional<DrawnLine> line_over_bound(const SeriesGrowth &series, const JudgedClaim &claim,
-                                         std::size_t place, const std::function<Sizes(double)> &sizes_at) {
-    DrawnLine line{place, series.metric, "", {}, {}};
-    for (const OverBound &one :
-         over_bound(series.growth, claim.claim.bound, series.metric == "time", sizes_at)) {
+                                         std::size_t place, const std::string &size_name,
+                                         const std::function<Sizes(double)> &sizes_at) {
+    const std::string metric = word_for(series.metric);
+    DrawnLine line{place, metric, "", {}, {}};
+    for (const OverBound &one : over_bound(series.growth, size_name, claim.claim.bound,
+                                           series.metric == Metric::time, sizes_at)) {
         line.dots.push_back({one.size, one.ratio, one.low, one.high});
         line.curve.push_back({one.size, one.ratio});
     }
     if (line.dots.empty()) return std::nullopt;
-    line.label = cut_to(fmt::format("{} over {}", series.metric, claim.claim.bound.written), 32);
+    line.label = cut_to(fmt::format("{} over {}", metric, claim.claim.bound.written), 32);
     return line;
 }
 
@@ -135,14 +144,21 @@ outgrown_caches(const WorkingSets &working_sets, const std::string &solution, co
     return marks;
 }
 
+std::optional<Drawn> drawn_of(std::size_t solution, const SeriesGrowth &one, const std::string &size_name) {
+    Drawn drawn{solution, one.solution, &one.growth, points_along(one.growth, size_name)};
+    if (drawn.points.empty()) return std::nullopt;
+    return drawn;
+}
+
 // Of a solution's shapes, the one that takes most at the largest size.
-const Growth *worst_of(const std::vector<SeriesGrowth> &growths, const std::string &solution,
-                       const std::string &metric) {
-    const Growth *worst = nullptr;
+std::optional<Drawn> worst_of(const std::vector<SeriesGrowth> &growths, std::size_t solution,
+                              const std::string &name, Metric metric, const std::string &size_name) {
+    std::optional<Drawn> worst;
     for (const SeriesGrowth &one : growths) {
-        if (one.solution != solution || one.metric != metric || one.growth.points.empty()) continue;
-        if (!worst || one.growth.points.back().log_value > worst->points.back().log_value)
-            worst = &one.growth;
+        if (one.solution != name || one.metric != metric) continue;
+        auto drawn = drawn_of(solution, one, size_name);
+        if (drawn && (!worst || drawn->points.back().point->log_value > worst->points.back().point->log_value))
+            worst = std::move(drawn);
     }
     return worst;
 }
@@ -154,26 +170,25 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
                                    const std::vector<std::string> &shapes, const std::string &size_name,
                                    const TargetLimits *target) {
     std::vector<Figure> figures;
-    for (const std::string metric : {"time", "steps", "space"}) {
+    for (const Metric metric : {Metric::time, Metric::steps, Metric::space}) {
+        const std::string word = word_for(metric);
         std::vector<Drawn> worst;
         for (std::size_t i = 0; i < solutions.size(); ++i)
-            if (const Growth *growth = worst_of(growths, solutions[i], metric))
-                worst.push_back({i, solutions[i], growth});
+            if (auto drawn = worst_of(growths, i, solutions[i], metric, size_name))
+                worst.push_back(std::move(*drawn));
         if (worst.empty()) continue;
-        figures.push_back(growth_figure(metric,
-                                        fmt::format("{}: {}, each solution's worst shape", title, metric),
+        figures.push_back(growth_figure(word, fmt::format("{}: {}, each solution's worst shape", title, word),
                                         metric, size_name, worst, target));
         if (shapes.size() < 2) continue;
         for (const std::string &shape : shapes) {
             std::vector<Drawn> drawn;
             for (std::size_t i = 0; i < solutions.size(); ++i)
                 for (const SeriesGrowth &one : growths)
-                    if (one.solution == solutions[i] && one.shape == shape && one.metric == metric &&
-                        !one.growth.points.empty())
-                        drawn.push_back({i, solutions[i], &one.growth});
+                    if (one.solution == solutions[i] && one.shape == shape && one.metric == metric)
+                        if (auto some = drawn_of(i, one, size_name)) drawn.push_back(std::move(*some));
             if (!drawn.empty())
-                figures.push_back(growth_figure(metric + "-" + shape,
-                                                fmt::format("{}: {}, shape {}", title, metric, shape), metric,
+                figures.push_back(growth_figure(word + "-" + shape,
+                                                fmt::format("{}: {}, shape {}", title, word, shape), metric,
                                                 size_name, drawn, target));
         }
     }
@@ -183,44 +198,41 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
 namespace {
 
 // The largest reading of any shape.
-const JointGrowth *worst_joint_of(const std::vector<SeriesGrowth> &growths, const std::string &solution,
-                                  const std::string &metric) {
-    const JointGrowth *worst = nullptr;
+const Growth *worst_over_two(const std::vector<SeriesGrowth> &growths, const std::string &solution,
+                             Metric metric) {
+    const Growth *worst = nullptr;
     double most = 0;
     for (const SeriesGrowth &one : growths) {
-        if (one.solution != solution || one.metric != metric || !one.joint || one.joint->names.size() != 2)
-            continue;
-        for (const Located &point : one.joint->points)
-            if (!worst || value_of(point) > most) most = value_of(point), worst = one.joint.get();
+        if (one.solution != solution || one.metric != metric || one.growth.names().size() != 2) continue;
+        for (const Located &point : one.growth.points)
+            if (!worst || value_of(point) > most) most = value_of(point), worst = &one.growth;
     }
     return worst;
 }
 
-Panel panel_of(const std::string &solution, const JointGrowth &growth,
-               const std::vector<Relation> &relations) {
+Panel panel_of(const std::string &solution, const Growth &growth, const std::vector<Relation> &relations) {
     constexpr int grid = 40;
     Panel panel{short_name(solution, 30), {}};
     double low[2] = {1e300, 1e300}, high[2] = {1, 1};
-    for (std::size_t i = 0; i < growth.cells.size(); ++i) {
-        const std::vector<double> &cell = growth.cells[i];
-        panel.readings.push_back(
-            {std::max(cell[0], 1.0), std::max(cell[1], 1.0), value_of(growth.points[i])});
+    for (const Located &point : growth.points) {
+        const std::vector<double> &cell = point.sizes;
+        panel.readings.push_back({std::max(cell[0], 1.0), std::max(cell[1], 1.0), value_of(point)});
         for (const std::size_t j : {0, 1})
             low[j] = std::min(low[j], std::max(cell[j], 1.0)), high[j] = std::max(high[j], cell[j]);
     }
-    if (growth.standing != Growth::Standing::fitted) return panel;
+    if (!growth.is_fitted()) return panel;
     const auto at = [&](std::size_t j, int i) {
         return low[j] * std::pow(high[j] / low[j], static_cast<double>(i) / grid);
     };
     for (int y = 0; y <= grid; ++y)
         for (int x = 0; x <= grid; ++x) {
-            const Sizes sizes = {{growth.names[0], at(0, x)}, {growth.names[1], at(1, y)}};
+            const Sizes sizes = {{growth.names()[0], at(0, x)}, {growth.names()[1], at(1, y)}};
             const bool allowed = std::all_of(relations.begin(), relations.end(), [&](const Relation &one) {
-                return !names_all(growth.names, one.smaller) || !names_all(growth.names, one.larger) ||
+                return !names_all(growth.names(), one.smaller) || !names_all(growth.names(), one.larger) ||
                        evaluate(one.smaller, sizes) <= evaluate(one.larger, sizes);
             });
             panel.field.push_back(
-                {at(0, x), at(1, y), allowed ? value_at(growth.best(), sizes) : std::nan("")});
+                {at(0, x), at(1, y), allowed ? value_at(growth.told(), sizes) : std::nan("")});
         }
     return panel;
 }
@@ -231,19 +243,20 @@ std::vector<Figure> map_figures(const std::string &title, const std::vector<Seri
                                 const std::vector<std::string> &solutions,
                                 const std::vector<Relation> &relations) {
     std::vector<Figure> figures;
-    for (const std::string metric : {"steps", "time"}) {
+    for (const Metric metric : {Metric::steps, Metric::time}) {
         std::vector<Panel> panels;
         std::vector<std::string> names;
         for (const std::string &solution : solutions)
-            if (const JointGrowth *growth = worst_joint_of(growths, solution, metric)) {
+            if (const Growth *growth = worst_over_two(growths, solution, metric)) {
                 panels.push_back(panel_of(solution, *growth, relations));
-                names = growth->names;
+                names = growth->names();
             }
         if (panels.empty()) continue;
-        const bool time = metric == "time";
+        const bool time = metric == Metric::time;
+        const std::string word = word_for(metric);
         figures.push_back(
-            draw_panels("map-" + metric,
-                        {fmt::format("{}: {} over {} and {}, each solution's worst shape", title, metric,
+            draw_panels("map-" + word,
+                        {fmt::format("{}: {} over {} and {}, each solution's worst shape", title, word,
                                      names[0], names[1]),
                          names[0], names[1], time ? "time a call" : "steps a call (executed blocks)",
                          time ? Scale::time : Scale::numbers},
@@ -264,19 +277,20 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
     for (const std::string &solution : solutions) {
         std::vector<DrawnLine> lines;
         std::string verdicts, shape;
-        const auto add = [&](const JudgedClaim &claim, const std::string &metric) {
+        const auto add = [&](const JudgedClaim &claim, Metric metric) {
             for (const SeriesGrowth &one : growths)
                 if (one.solution == solution && one.metric == metric && one.shape == shape)
-                    if (auto line = line_over_bound(one, claim, lines.size(), sizes_at))
+                    if (auto line = line_over_bound(one, claim, lines.size(), size_name, sizes_at))
                         lines.push_back(*line);
         };
         for (const JudgedClaim &claim : claims) {
             if (claim.solution != solution) continue;
             shape = claim.claim.shape != "every" ? claim.claim.shape : claim.judgement.worst_shape;
-            verdicts += fmt::format("{}{} {} {}{}", verdicts.empty() ? "" : ", ", claim.claim.metric,
+            verdicts += fmt::format("{}{} {} {}{}", verdicts.empty() ? "" : ", ",
+                                    word_for(claim.claim.metric),
                                     claim.claim.bound.written, word_for(claim.judgement.verdict),
                                     shape.empty() ? "" : " (" + shape + ")");
-            if (claim.claim.metric == "time") add(claim, "steps");
+            if (claim.claim.metric == Metric::time) add(claim, Metric::steps);
             add(claim, claim.claim.metric);
         }
         if (lines.empty()) continue;
@@ -304,7 +318,7 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
         const std::string &shape = comparison.rankings.back().shape; // the worst, or the only one
         std::vector<DrawnLine> lines;
         for (const PairComparison &pair : comparison.pairs) {
-            if (pair.shape != shape || pair.metric != "time" || pair.course.points.empty() ||
+            if (pair.shape != shape || pair.metric != Metric::time || pair.course.points.empty() ||
                 (pair.solution != fastest && pair.against != fastest))
                 continue;
             const bool turned = pair.solution == fastest;
@@ -324,7 +338,7 @@ std::vector<Figure> comparison_figures(const std::string &title, const Compariso
         axes.levels = {{1, ""}};
         axes.least_span = 4;
         for (const PairCrossing &one : comparison.crossings)
-            if (one.measured && one.shape == shape && one.metric == "time" &&
+            if (one.measured && one.shape == shape && one.metric == Metric::time &&
                 (one.solution == fastest || one.against == fastest))
                 axes.uprights.push_back({one.crossing.at, grouped(std::round(one.crossing.at))});
         if (!lines.empty()) figures.push_back(draw_lines("compare", axes, lines));

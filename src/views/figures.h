@@ -9,7 +9,7 @@
 #include "core/claim/judge.h"
 #include "core/compare/compare.h"
 #include "core/compare/outlook.h"
-#include "core/growth/fit_all.h"
+#include "core/growth/fitter.h"
 #include "records/machine.h"
 #include "views/drawing.h"
 

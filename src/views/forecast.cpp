@@ -4,7 +4,7 @@
 #include <cmath>
 #include <fmt/format.h>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "views/tables.h"
 #include "views/text.h"
 
@@ -15,7 +15,7 @@ namespace {
 constexpr double far_out = 16; // beyond so many times the largest size a forecast rests on its curve alone
 
 // "4.46 to 9.08 ms": the unit once where it is the same; "4 KiB" where both are.
-std::string interval_text(const std::pair<double, double> &interval, const std::string &metric) {
+std::string interval_text(const std::pair<double, double> &interval, Metric metric) {
     const std::string low = reading_text(interval.first, metric),
                       high = reading_text(interval.second, metric);
     if (low == high) return low;
@@ -51,7 +51,7 @@ std::string demand_text(const Demand &demand) {
     const bool limit = demand.what == "time" || demand.what == "memory";
     if (!limit) return fmt::format("{}: {}", demand.what, word_for(demand.meets));
     if (!demand.words.empty() && demand.value == 0) return fmt::format("{}: {}", demand.what, demand.words);
-    const std::string metric = demand.what == "time" ? "time" : "space";
+    const Metric metric = demand.what == "time" ? Metric::time : Metric::space;
     const bool exact = demand.interval.first == demand.interval.second;
     return fmt::format("{}: {}, {}{}{} {}", demand.what, word_for(demand.meets),
                        reading_text(demand.value, metric), demand.words.empty() ? "" : " + input",
@@ -98,7 +98,7 @@ std::string forecast_text(const ForecastFindings &f, bool verbose) {
         std::vector<std::vector<std::string>> rows;
         std::string last;
         for (const SeriesForecast &one : f.forecasts) {
-            rows.push_back({one.solution == last ? "" : one.solution, one.shape, one.metric,
+            rows.push_back({one.solution == last ? "" : one.solution, one.shape, word_for(one.metric),
                             reading_text(one.forecast.value, one.metric),
                             interval_text(one.forecast.interval, one.metric)});
             last = one.solution;

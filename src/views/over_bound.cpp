@@ -3,16 +3,18 @@
 #include <algorithm>
 #include <cmath>
 
+#include "views/along.h"
+
 namespace iron {
 
-std::vector<OverBound> over_bound(const Growth &growth, const Bound &bound, bool timed,
-                                  const std::function<Sizes(double)> &sizes_at) {
+std::vector<OverBound> over_bound(const Growth &growth, const std::string &size, const Bound &bound,
+                                  bool timed, const std::function<Sizes(double)> &sizes_at) {
     std::vector<OverBound> readings; // in logarithms at first
-    for (const Located &point : growth.points) {
-        const double ratio = point.log_value - evaluate_log(bound.growth, sizes_at(point.size));
-        if (!std::isfinite(ratio) || !std::isfinite(point.error)) continue;
-        const double error = timed ? 2 * point.error : 0;
-        readings.push_back({point.size, ratio, ratio - error, ratio + error});
+    for (const PointAlong &one : points_along(growth, size)) {
+        const double ratio = one.point->log_value - evaluate_log(bound.growth, sizes_at(one.size));
+        if (!std::isfinite(ratio) || !std::isfinite(one.point->error)) continue;
+        const double error = timed ? 2 * one.point->error : 0;
+        readings.push_back({one.size, ratio, ratio - error, ratio + error});
     }
     if (readings.size() < 2) return {};
     const double last = readings.back().ratio;

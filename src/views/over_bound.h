@@ -16,10 +16,10 @@ struct OverBound {
     double low = 1, high = 1;
 };
 
-// Along the first size; `sizes_at` tells all sizes at one of its values. Intervals of two standard errors
-// where `timed`, else none: the others are exact. Empty where fewer than two places have a ratio.
-std::vector<OverBound> over_bound(const Growth &growth, const Bound &bound, bool timed,
-                                  const std::function<Sizes(double)> &sizes_at);
+// Along a size; `sizes_at` tells all sizes at one of its values. Intervals of two standard errors where `timed`,
+// else none: the others are exact. Empty where fewer than two places have a ratio.
+std::vector<OverBound> over_bound(const Growth &growth, const std::string &size, const Bound &bound,
+                                  bool timed, const std::function<Sizes(double)> &sizes_at);
 
 // A line of eleven places for a table, lower ratios on the left: where five sizes stand, the digit 1 a third
 // up the ladder, as the sentences of reason tell it, 5 the largest. That one stands in the middle, four

@@ -6,10 +6,12 @@
 #include <iterator>
 #include <stdexcept>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 #include "records/files.h"
 #include "records/heading.h"
+#include "views/along.h"
 #include "views/compare.h"
+#include "views/reasons.h"
 #include "views/tables.h"
 #include "views/text.h"
 
@@ -20,13 +22,13 @@ namespace {
 PageClaim page_claim(const JudgedClaim &one) {
     PageClaim claim;
     claim.solution = one.solution;
-    claim.claim = one.claim.metric + " " + one.claim.bound.written +
+    claim.claim = word_for(one.claim.metric) + (" " + one.claim.bound.written) +
                   (one.claim.shape == "every" ? "" : " on " + one.claim.shape);
     claim.shape = one.claim.shape;
-    claim.metric = one.claim.metric;
+    claim.metric = word_for(one.claim.metric);
     claim.grows_like = one.judgement.growth_class.empty() ? "unknown" : one.judgement.growth_class;
     claim.verdict = verdict_text(one.judgement);
-    claim.reason = one.judgement.reason + ".";
+    claim.reason = reason_text(one.judgement) + ".";
     claim.would_decide = would_decide_words(one.judgement);
     return claim;
 }
@@ -42,7 +44,7 @@ std::vector<std::string> finding(const std::vector<JudgedClaim> &claims, const C
     const JudgedClaim *first_open = nullptr;
     for (const JudgedClaim &one : claims) {
         const std::string claim =
-            fmt::format("{} ({} {})", one.solution, one.claim.metric, one.claim.bound.written);
+            fmt::format("{} ({} {})", one.solution, word_for(one.claim.metric), one.claim.bound.written);
         if (one.judgement.verdict == Verdict::exceeded) failed += (failed.empty() ? "" : ", ") + claim;
         if (one.judgement.verdict != Verdict::undecided) continue;
         open += (open.empty() ? "" : ", ") + claim;
@@ -80,23 +82,23 @@ std::string beginning_of(const std::string &text) {
 // Along the first size, with the bound that the solution claims there.
 PageSeries page_series(const Problem &problem, const SeriesGrowth &one,
                        const std::vector<JudgedClaim> &claims) {
-    PageSeries series{one.solution, one.shape, one.metric, {}, "", {}};
+    PageSeries series{one.solution, one.shape, word_for(one.metric), {}, "", {}};
     const JudgedClaim *claimed = nullptr; // one for the shape itself goes first
     for (const JudgedClaim &claim : claims)
         if (claim.solution == one.solution &&
-            claim.claim.metric == (one.metric == "space" ? "space" : "time") &&
+            claim.claim.metric == (one.metric == Metric::space ? Metric::space : Metric::time) &&
             (claim.claim.shape == one.shape || (claim.claim.shape == "every" && !claimed)))
             claimed = &claim;
     if (claimed) series.bound = claimed->claim.bound.written;
-    for (std::size_t i = 0; i < one.growth.points.size(); ++i) {
-        const Located &point = one.growth.points[i];
-        series.points.push_back({point.size, std::exp(point.log_value),
+    const std::string &size = one.growth.names().front();
+    for (const PointAlong &at : points_along(one.growth, size)) {
+        const Located &point = *at.point;
+        series.points.push_back({at.size, std::exp(point.log_value),
                                  std::exp(point.log_value - 1.96 * point.error),
-                                 std::exp(point.log_value + 1.96 * point.error),
-                                 one.growth.fits.empty() ? 0 : one.growth.best().fitted[i]});
+                                 std::exp(point.log_value + 1.96 * point.error), at.fitted});
         if (claimed)
-            series.bounds.push_back(std::exp(evaluate_log(
-                claimed->claim.bound.growth, complete_sizes(problem, {{one.size_name, point.size}}))));
+            series.bounds.push_back(std::exp(
+                evaluate_log(claimed->claim.bound.growth, complete_sizes(problem, {{size, at.size}}))));
     }
     return series;
 }
@@ -249,7 +251,7 @@ Page page_of(const Report &report, const DrawnFigures &drawn) {
     page.story = report.scope.problem.story;
     page.size_name = report.scope.swept();
     for (const SeriesGrowth &one : report.fitted.growths)
-        if (!one.growth.points.empty())
+        if (!points_along(one.growth, page.size_name).empty())
             page.series.push_back(page_series(report.scope.problem, one, report.claims));
     page.finding = finding(report.claims, report.comparison, report.agreement);
     for (const JudgedClaim &one : report.claims)

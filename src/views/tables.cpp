@@ -6,9 +6,11 @@
 #include <map>
 
 #include "core/bound/order.h"
-#include "core/claim/words.h"
-#include "core/series/series.h"
+#include "core/words.h"
+#include "core/reading/series.h"
+#include "views/along.h"
 #include "views/over_bound.h"
+#include "views/reasons.h"
 #include "views/text.h"
 
 namespace iron {
@@ -30,7 +32,7 @@ std::string short_size(double size) {
 }
 
 std::string class_text(const Growth &growth) {
-    return growth.standing == Growth::Standing::fitted ? growth.best().curve.name : "too few sizes";
+    return growth.is_fitted() ? growth.told().name : "too few sizes";
 }
 
 // A block of an input or an answer, cut to what a person can take in.
@@ -76,13 +78,20 @@ namespace {
 std::string chart_of(const JudgedClaim &one, const std::vector<SeriesGrowth> &growths,
                      const std::function<Sizes(double)> &sizes_at) {
     const std::string &shape = one.claim.shape == "every" ? one.judgement.worst_shape : one.claim.shape;
-    const std::string metric = one.judgement.decided_by == "resident" ? "space" : one.judgement.decided_by;
     for (const SeriesGrowth &growth : growths) {
-        if (growth.solution != one.solution || growth.shape != shape || growth.metric != metric) continue;
-        const auto alone = [&](double size) { return Sizes{{growth.size_name, size}}; };
-        if (!sizes_at && !names_all({growth.size_name}, one.claim.bound.growth)) return "";
-        return inline_chart(
-            over_bound(growth.growth, one.claim.bound, metric == "time", sizes_at ? sizes_at : alone));
+        const Metric decided = one.judgement.decided_by.value_or(one.claim.metric);
+        if (growth.solution != one.solution || growth.shape != shape ||
+            growth.metric != (decided == Metric::resident ? Metric::space : decided))
+            continue;
+        const std::string &size = growth.growth.names().front();
+        Sizes sizes = held_along(growth.growth);
+        const auto alone = [&](double value) {
+            sizes[size] = value;
+            return sizes;
+        };
+        if (!sizes_at && !names_all(growth.growth.names(), one.claim.bound.growth)) return "";
+        return inline_chart(over_bound(growth.growth, size, one.claim.bound, decided == Metric::time,
+                                       sizes_at ? sizes_at : alone));
     }
     return "";
 }
@@ -95,20 +104,21 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
     std::string reasons, last;
     for (const JudgedClaim &one : claims) {
         const Judgement &judged = one.judgement;
-        std::string claim = one.claim.metric + " " + one.claim.bound.written;
+        std::string claim = word_for(one.claim.metric) + (" " + one.claim.bound.written);
         if (one.claim.shape != "every") claim += " on " + one.claim.shape;
         const std::string grows = judged.growth_class.empty() ? "-" : judged.growth_class;
         rows.push_back({one.solution == last ? "" : one.solution, claim, grows, verdict_text(judged),
                         chart_of(one, growths, sizes_at)});
         last = one.solution;
-        reasons += wrapped(fmt::format("{}, {}: {}.", one.solution, claim, judged.reason), terminal_width, 2);
+        reasons += wrapped(fmt::format("{}, {}: {}.", one.solution, claim, reason_text(judged)),
+                           terminal_width, 2);
         if (judged.would_decide) reasons += wrapped(would_decide_words(judged), terminal_width, 4);
     }
     // Solutions without any claim still grow like something.
     for (const SeriesGrowth &growth : growths) {
         const bool claimed = std::any_of(claims.begin(), claims.end(),
                                          [&](const JudgedClaim &c) { return c.solution == growth.solution; });
-        if (!claimed && growth.metric == "time")
+        if (!claimed && growth.metric == Metric::time)
             rows.push_back({growth.solution, "no claim",
                             class_text(growth.growth) + " (" + growth.shape + ")", "-", ""});
     }
@@ -123,22 +133,27 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
 
 std::string growth_table(const std::vector<SeriesGrowth> &growths) {
     std::vector<std::vector<std::string>> rows;
+    std::vector<std::string> remarks;
     std::string last;
     for (const SeriesGrowth &one : growths) {
         const Growth &growth = one.growth;
-        const bool fitted = growth.standing == Growth::Standing::fitted;
-        rows.push_back({one.solution == last ? "" : one.solution, one.shape, one.metric, class_text(growth),
-                        fitted ? exponent_text(growth.exponent, growth.interval) : "-",
-                        fmt::format("{} to {}", short_size(growth.from), short_size(growth.to))});
+        const bool alone = growth.names().size() == 1;
+        const auto [from, to] = growth.range();
+        rows.push_back({one.solution == last ? "" : one.solution, one.shape, word_for(one.metric),
+                        class_text(growth),
+                        growth.is_fitted() && alone ? exponent_text(growth.exponent, growth.interval) : "-",
+                        alone ? fmt::format("{} to {}", short_size(from), short_size(to))
+                              : "over " + fmt::format("{}", fmt::join(growth.names(), ", "))});
         last = one.solution;
-        if (!one.joint || one.joint->fits.empty()) continue;
-        std::string names;
-        for (const std::string &name : one.joint->names)
-            names += (names.empty() ? "" : ", ") + name;
-        rows.push_back({"", "", "", one.joint->best().name, "-", "over " + names});
+        if (growth.is_fitted() && growth.told().name != growth.best().name)
+            remarks.push_back(fmt::format("{} on {}: its steps grow like {}; by its times alone it would be {}.",
+                                          one.solution, one.shape, growth.told().name, growth.best().name));
     }
-    return table_text({"solution", "shape", "metric", "grows like", "exponent", "sizes"}, rows,
-                      terminal_width);
+    std::string text =
+        table_text({"solution", "shape", "metric", "grows like", "exponent", "sizes"}, rows, terminal_width);
+    for (const std::string &remark : remarks)
+        text += wrapped(remark, terminal_width, 2);
+    return text;
 }
 
 std::string agreement_text(const Agreement &agreement) {

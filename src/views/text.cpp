@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <fmt/format.h>
 
-#include "core/claim/words.h"
+#include "core/words.h"
 
 namespace iron {
 

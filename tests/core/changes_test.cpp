@@ -13,11 +13,11 @@ namespace {
 Series timed(double factor, double power, unsigned seed) {
     std::mt19937_64 random(seed);
     std::normal_distribution<double> noise(0, 0.02);
-    Series series{"n", {}};
+    Series series;
     for (double n = 16; n <= 20000; n *= 2) {
-        series.points.push_back({n, {}});
+        series.places.push_back({{n}, {}});
         for (int round = 0; round < 5; ++round)
-            series.points.back().readings.push_back(
+            series.places.back().readings.push_back(
                 {0, round, factor * std::pow(n, power) * std::exp(noise(random))});
     }
     return series;
@@ -25,7 +25,7 @@ Series timed(double factor, double power, unsigned seed) {
 
 Results results(double factor, double power, unsigned seed, const std::string &verdict = "holds",
                 const std::string &answers = "agrees") {
-    return {{{"scan", "calm", "time", timed(factor, power, seed)}},
+    return {{{"scan", "calm", Metric::time, timed(factor, power, seed)}},
             {{"scan", answers, {{"time O(n), every", verdict}}}}};
 }
 
@@ -57,8 +57,8 @@ TEST(Changes, OtherGrowthIsToldAsSuch) {
 // as slow.
 Results two(double slower, double own, unsigned seed) {
     Results both;
-    both.series = {{"kept", "calm", "time", timed(3 * slower, 1, seed)},
-                   {"edited", "calm", "time", timed(5 * slower * own, 1, seed + 50)}};
+    both.series = {{"kept", "calm", Metric::time, timed(3 * slower, 1, seed)},
+                   {"edited", "calm", Metric::time, timed(5 * slower * own, 1, seed + 50)}};
     both.standings = {{"kept", "agrees", {}}, {"edited", "agrees", {}}};
     return both;
 }
@@ -82,10 +82,10 @@ TEST(Changes, ASlowerMachineIsNotHeldAgainstTheSolutions) {
 TEST(Changes, BytesBelowTheirGrainAreNoChange) {
     const auto of = [](double bytes) {
         Results results;
-        Series series{"n", {}, 64};
+        Series series{{"n"}, {}, 64};
         for (double n = 16; n <= 4096; n *= 2)
-            series.points.push_back({n, {{0, 0, bytes}}});
-        results.series = {{"scan", "calm", "space", series}};
+            series.places.push_back({{n}, {{0, 0, bytes}}});
+        results.series = {{"scan", "calm", Metric::space, series}};
         results.standings = {{"scan", "agrees", {}}};
         return results;
     };

@@ -17,9 +17,9 @@ struct Rounds {
     explicit Rounds(unsigned seed) : random(seed) {}
     std::pair<Series, Series> both(const Value &one, const Value &other, double spread = 0.03,
                                    int rounds = 7) {
-        std::pair<Series, Series> series{{"n", {}}, {"n", {}}};
+        std::pair<Series, Series> series;
         for (double n = 16; n <= 20000; n *= std::sqrt(2.0)) {
-            SeriesPoint first{std::round(n), {}}, second{std::round(n), {}};
+            ReadPlace first{{std::round(n)}, {}}, second{{std::round(n)}, {}};
             for (int round = 0; round < rounds; ++round) {
                 const double drift = std::exp(0.1 * normal(random)); // far larger than what tells them apart
                 const auto reading = [&](const Value &value) {
@@ -30,8 +30,8 @@ struct Rounds {
                 first.readings.push_back(reading(one));
                 second.readings.push_back(reading(other));
             }
-            series.first.points.push_back(std::move(first));
-            series.second.points.push_back(std::move(second));
+            series.first.places.push_back(std::move(first));
+            series.second.places.push_back(std::move(second));
         }
         return series;
     }
@@ -41,9 +41,9 @@ struct Rounds {
 };
 
 Series exact(const Value &value) {
-    Series series{"n", {}};
+    Series series;
     for (double n = 16; n <= 20000; n *= 2)
-        series.points.push_back({n, {{0, 0, value(n)}}});
+        series.places.push_back({{n}, {{0, 0, value(n)}}});
     return series;
 }
 
@@ -77,7 +77,7 @@ TEST(Ratio, OtherGrowthRisesOrFalls) {
         Rounds(3).both([](double n) { return n * std::log2(n); }, [](double n) { return 9 * n; });
     EXPECT_EQ(ratio_course(tree, scan, Noise::timed).kind, RatioCourse::Kind::rising);
     EXPECT_EQ(ratio_course(scan, tree, Noise::timed).kind, RatioCourse::Kind::falling);
-    EXPECT_EQ(ratio_course(Series{"n", {}}, scan, Noise::timed).kind, RatioCourse::Kind::unknown);
+    EXPECT_EQ(ratio_course(Series{}, scan, Noise::timed).kind, RatioCourse::Kind::unknown);
 }
 
 TEST(Ratio, CountsAreExact) {
@@ -106,21 +106,21 @@ TEST(Crossings, LieWithinTheirIntervals) {
     EXPECT_LE(within, 0.995 * found);
 }
 
-NamedSeries named(const std::string &solution, const std::string &shape, const std::string &metric,
+NamedSeries named(const std::string &solution, const std::string &shape, Metric metric,
                   const Value &value) {
     return {solution, shape, metric, exact(value)};
 }
 
 TEST(CompareAll, SaysWhoWinsFromWhichSizeOnAndAtWhatPrice) {
     const std::vector<NamedSeries> series = {
-        named("pairs", "calm", "time", [](double n) { return n * n / 100 + 10; }),
-        named("scan", "calm", "time", [](double n) { return 10 * n; }),
-        named("table", "calm", "time", [](double n) { return 30 * n; }),
-        named("pairs", "calm", "space", [](double) { return 8; }),
-        named("scan", "calm", "space", [](double n) { return 8 * n; }),
-        named("table", "calm", "space", [](double n) { return 16 * n; }),
+        named("pairs", "calm", Metric::time, [](double n) { return n * n / 100 + 10; }),
+        named("scan", "calm", Metric::time, [](double n) { return 10 * n; }),
+        named("table", "calm", Metric::time, [](double n) { return 30 * n; }),
+        named("pairs", "calm", Metric::space, [](double) { return 8; }),
+        named("scan", "calm", Metric::space, [](double n) { return 8 * n; }),
+        named("table", "calm", Metric::space, [](double n) { return 16 * n; }),
     };
-    const ComparisonOfAll all = compare_all(series, {}, {{"pairs", "scan", "table"}, "", 0});
+    const ComparisonOfAll all = compare_all(series, {}, {{"pairs", "scan", "table"}});
     ASSERT_EQ(all.fastest.size(), 2u);
     EXPECT_EQ(all.fastest[0].solution, "pairs");
     EXPECT_NEAR(all.fastest[0].to, 1000, 300);
@@ -143,23 +143,23 @@ TEST(CompareAll, SaysWhoWinsFromWhichSizeOnAndAtWhatPrice) {
 }
 
 TEST(CompareAll, WhereTheFastestWasNotReadNobodyTakesItsPlace) {
-    std::vector<NamedSeries> series = {named("scan", "calm", "time", [](double n) { return n; }),
-                                       named("tree", "calm", "time", [](double n) { return 9 * n; })};
-    series[0].series.points.pop_back();
-    const ComparisonOfAll all = compare_all(series, {}, {{"scan", "tree"}, "", 0});
+    std::vector<NamedSeries> series = {named("scan", "calm", Metric::time, [](double n) { return n; }),
+                                       named("tree", "calm", Metric::time, [](double n) { return 9 * n; })};
+    series[0].series.places.pop_back();
+    const ComparisonOfAll all = compare_all(series, {}, {{"scan", "tree"}});
     ASSERT_EQ(all.fastest.size(), 1u);
     EXPECT_EQ(all.fastest[0].solution, "scan");
 }
 
 TEST(CompareAll, TheWorstShapeTakesTheLargerOfEachSize) {
     const std::vector<NamedSeries> series = {
-        named("scan", "calm", "time", [](double n) { return n; }),
-        named("scan", "storm", "time", [](double n) { return 2000 + n / 2; }),
-        named("pairs", "calm", "time", [](double n) { return 3 * n; }),
+        named("scan", "calm", Metric::time, [](double n) { return n; }),
+        named("scan", "storm", Metric::time, [](double n) { return 2000 + n / 2; }),
+        named("pairs", "calm", Metric::time, [](double n) { return 3 * n; }),
     };
-    const ComparisonOfAll all = compare_all(series, {}, {{"scan", "pairs"}, "", 0});
+    const ComparisonOfAll all = compare_all(series, {}, {{"scan", "pairs"}});
     const auto worst = std::find_if(all.pairs.begin(), all.pairs.end(), [](const PairComparison &pair) {
-        return pair.shape == worst_shape_name && pair.metric == "time";
+        return pair.shape == worst_shape_name && pair.metric == Metric::time;
     });
     ASSERT_NE(worst, all.pairs.end());
     EXPECT_NEAR(worst->course.points.front().ratio, 2008.0 / 48, 0.5);
@@ -169,13 +169,13 @@ TEST(CompareAll, TheWorstShapeTakesTheLargerOfEachSize) {
 // The dear shape of the one ends early: beyond, its cheap shape says nothing of the worst.
 TEST(CompareAll, TheWorstShapeGoesAsFarAsAllWereRead) {
     std::vector<NamedSeries> series = {
-        named("starts", "calm", "time", [](double n) { return n; }),
-        named("starts", "storm", "time", [](double n) { return 50 * n; }),
-        named("table", "calm", "time", [](double n) { return 2 * n; }),
-        named("table", "storm", "time", [](double n) { return 3 * n; }),
+        named("starts", "calm", Metric::time, [](double n) { return n; }),
+        named("starts", "storm", Metric::time, [](double n) { return 50 * n; }),
+        named("table", "calm", Metric::time, [](double n) { return 2 * n; }),
+        named("table", "storm", Metric::time, [](double n) { return 3 * n; }),
     };
-    series[1].series.points.resize(series[1].series.points.size() - 3);
-    const ComparisonOfAll all = compare_all(series, {}, {{"starts", "table"}, "", 0});
+    series[1].series.places.resize(series[1].series.places.size() - 3);
+    const ComparisonOfAll all = compare_all(series, {}, {{"starts", "table"}});
     ASSERT_EQ(all.fastest.size(), 1u);
     EXPECT_EQ(all.fastest[0].solution, "table");
     for (const PairComparison &pair : all.pairs)
@@ -188,10 +188,10 @@ TEST(CompareAll, TheWorstShapeKeepsTheGrainOfItsBytes) {
     std::vector<NamedSeries> series;
     for (const auto &[solution, bytes] : {std::pair("plain", 48.0), std::pair("deep", 56.0)})
         for (const char *shape : {"calm", "storm"}) {
-            series.push_back(named(solution, shape, "space", [bytes = bytes](double) { return bytes; }));
+            series.push_back(named(solution, shape, Metric::space, [bytes = bytes](double) { return bytes; }));
             series.back().series.grain = 64;
         }
-    for (const PairComparison &pair : compare_all(series, {}, {{"plain", "deep"}, "", 0}).pairs)
+    for (const PairComparison &pair : compare_all(series, {}, {{"plain", "deep"}}).pairs)
         EXPECT_FALSE(pair.course.differs) << pair.shape;
 }
 

@@ -8,9 +8,9 @@ namespace iron {
 namespace {
 
 Series counted(double (*law)(double), double to = 20000) {
-    Series series{"n", {}};
+    Series series;
     for (double n = 16; n <= to; n = std::round(n * std::sqrt(2.0)))
-        series.points.push_back({n, {{0, 0, std::floor(law(n))}}});
+        series.places.push_back({{n}, {{0, 0, std::floor(law(n))}}});
     return series;
 }
 
@@ -19,7 +19,7 @@ double tree(double n) { return 3 * n * std::log2(n) + 10 * n; }
 double pairs(double n) { return n * (n - 1) / 2 + 7; }
 
 Forecaster forecaster(const Series &series, Noise noise = Noise::counted) {
-    return Forecaster(fit_growth(series, {noise, {}}), "n", noise);
+    return Forecaster(fit_growth(series, {noise}), noise);
 }
 
 TEST(Forecast, CountsAreCarriedOnWithinAPercent) {
@@ -36,11 +36,11 @@ TEST(Forecast, CountsAreCarriedOnWithinAPercent) {
 TEST(Forecast, IsWiderTheFartherItGoes) {
     std::mt19937_64 random(4);
     std::normal_distribution<double> noise(0, 0.03);
-    Series series{"n", {}};
+    Series series;
     for (double n = 16; n <= 20000; n *= 2) {
-        series.points.push_back({n, {}});
+        series.places.push_back({{n}, {}});
         for (int round = 0; round < 5; ++round)
-            series.points.back().readings.push_back({0, round, tree(n) * std::exp(noise(random))});
+            series.places.back().readings.push_back({0, round, tree(n) * std::exp(noise(random))});
     }
     const Forecaster one = forecaster(series, Noise::timed);
     double last = 0;
@@ -59,11 +59,11 @@ TEST(Forecast, ItsIntervalsHoldTheTruthAsOftenAsTheySay) {
         std::mt19937_64 random(trial);
         std::normal_distribution<double> noise(0, 0.03);
         const auto law = trial % 3 == 0 ? scan : trial % 3 == 1 ? tree : pairs;
-        Series series{"n", {}};
+        Series series;
         for (double n = 16; n <= 20000; n *= std::sqrt(2.0)) {
-            series.points.push_back({std::round(n), {}});
+            series.places.push_back({{std::round(n)}, {}});
             for (int round = 0; round < 5; ++round)
-                series.points.back().readings.push_back(
+                series.places.back().readings.push_back(
                     {0, round, law(std::round(n)) * std::exp(noise(random))});
         }
         const auto forecast = forecaster(series, Noise::timed).at({{"n", 80000}});
@@ -83,12 +83,11 @@ TEST(Forecast, TheLargestSizeWithinALimitTurnsItRound) {
 }
 
 TEST(Forecast, OverTwoSizesTheOthersAreHeld) {
-    CellSeries series{{"n", "k"}, {}};
+    Series series{{"n", "k"}, {}};
     for (double n = 16; n <= 4096; n *= 2)
         for (double k = 4; k <= 256; k *= 4)
-            series.cells.push_back({{n, k}, {{0, 0, 3 * n * k + 20 * n + 7}}});
-    const JointCandidates candidates(series.names, {}, {false, false});
-    const JointGrowth growth = fit_joint(series, candidates, {Noise::counted, {}, {}});
+            series.places.push_back({{n, k}, {{0, 0, 3 * n * k + 20 * n + 7}}});
+    const Growth growth = fit_growth(series, {Noise::counted});
     const Forecaster one(growth, Noise::counted);
     const auto forecast = one.at({{"n", 16384}, {"k", 1024}});
     ASSERT_TRUE(forecast);
@@ -101,16 +100,16 @@ TEST(Forecast, OverTwoSizesTheOthersAreHeld) {
 
 TEST(Forecast, ChecksItselfAgainstTheLargestSizes) {
     SelfCheck check;
-    check_forecast(counted(tree), {Noise::counted, {}}, check);
+    check_forecast(counted(tree), Noise::counted, check);
     EXPECT_EQ(check.predicted, 2);
     EXPECT_EQ(check.inside, 2);
-    check_forecast(counted(tree, 100), {Noise::counted, {}}, check); // too few sizes
+    check_forecast(counted(tree, 100), Noise::counted, check); // too few sizes
     EXPECT_EQ(check.predicted, 2);
 }
 
 TEST(Forecast, NothingFittedNothingForecast) {
-    EXPECT_FALSE(Forecaster(Growth{}, "n", Noise::timed).at({{"n", 5}}));
-    EXPECT_FALSE(Forecaster(Growth{}, "n", Noise::timed).largest_within(5, "n", {}));
+    EXPECT_FALSE(Forecaster(Growth{}, Noise::timed).at({{"n", 5}}));
+    EXPECT_FALSE(Forecaster(Growth{}, Noise::timed).largest_within(5, "n", {}));
 }
 
 } // namespace

@@ -1,8 +1,9 @@
 #include <functional>
 #include <gtest/gtest.h>
 
-#include "core/claim/verdict.h"
-#include "core/series/memory_curve.h"
+#include "core/claim/judge.h"
+#include "core/reading/memory_curve.h"
+#include "support/judging.h"
 #include "support/series.h"
 
 namespace iron {
@@ -30,31 +31,31 @@ TEST(MemoryCurve, WithoutPointsItIsThatOfACommonMachine) {
 }
 
 // Steps are linear. What time does beside them is judged by this machine's own memory.
-Judgement judged(const std::function<double(double)> &time, const MemoryCurve &memory) {
-    const ShapeGrowth shape{
-        "calm",
-        fit_growth(test::counted_series([](double n) { return 3 * n + 5; }, 16, 1e6), {Noise::counted, {}}),
-        fit_growth(test::timed_series(time, 16, 1e6, 0.02, 1), {Noise::timed, {}}),
-        {}};
-    return judge("time", parse_bound("O(n)", {"n"}), "n", {shape}, memory);
+Judgement beside_linear_steps(const std::function<double(double)> &time, const MemoryCurve &memory) {
+    return test::judged(
+        Metric::time, test::upper("n"),
+        {{"calm",
+          fit_growth(test::counted_series([](double n) { return 3 * n + 5; }, 16, 1e6), {Noise::counted}),
+          fit_growth(test::timed_series(time, 16, 1e6, 0.02, 1), {Noise::timed})}},
+        memory);
 }
 
 TEST(HiddenWork, TimeFarBeyondWhatMemoryCanDoIsAgainstTheClaim) {
-    const Judgement found = judged([](double n) { return 0.1 * n * n + 50 * n; }, MemoryCurve());
+    const Judgement found = beside_linear_steps([](double n) { return 0.1 * n * n + 50 * n; }, MemoryCurve());
     EXPECT_EQ(found.verdict, Verdict::exceeded);
-    EXPECT_EQ(found.decided_by, "time");
-    EXPECT_NE(found.reason.find("hidden"), std::string::npos) << found.reason;
+    EXPECT_EQ(found.decided_by, Metric::time);
+    EXPECT_TRUE(std::holds_alternative<because::HiddenWork>(found.reason)) << reason_text(found);
 }
 
 TEST(HiddenWork, WhatMemoryAloneCanDoIsNot) {
     const MemoryCurve slow;
     const Judgement found =
-        judged([&](double n) { return n * slow.cost_ns(64 * n); }, slow); // every step a random access
-    EXPECT_EQ(found.verdict, Verdict::holds) << found.reason;
-    EXPECT_EQ(found.decided_by, "steps");
+        beside_linear_steps([&](double n) { return n * slow.cost_ns(64 * n); }, slow); // every step a random access
+    EXPECT_EQ(found.verdict, Verdict::holds) << reason_text(found);
+    EXPECT_EQ(found.decided_by, Metric::steps);
     // On a machine whose memory is level the same times are a secret.
     const MemoryCurve level({{4096, 2}, {1e9, 2.2}});
-    EXPECT_EQ(judged([&](double n) { return n * slow.cost_ns(64 * n); }, level).verdict, Verdict::exceeded);
+    EXPECT_EQ(beside_linear_steps([&](double n) { return n * slow.cost_ns(64 * n); }, level).verdict, Verdict::exceeded);
 }
 
 } // namespace

@@ -1,7 +1,7 @@
 #include <gtest/gtest.h>
 
-#include "core/claim/judge.h"
-#include "core/claim/words.h"
+#include "core/words.h"
+#include "support/judging.h"
 #include "support/series.h"
 
 namespace iron {
@@ -11,11 +11,11 @@ using test::counted_series;
 using test::timed_series;
 
 Growth steps(auto law, double to = 1e6, const char *claimed = "n") {
-    return fit_growth(counted_series(law, 16, to), {Noise::counted, {parse_expression(claimed, {"n"})}});
+    return fit_growth(counted_series(law, 16, to), {Noise::counted, {test::upper(claimed)}});
 }
 
 Judgement judged(const std::string &bound, Growth by_steps) {
-    return judge("time", parse_bound(bound, {"n"}), "n", {{"calm", std::move(by_steps), std::nullopt, {}}});
+    return test::judged(Metric::time, parse_bound(bound, {"n"}), {{"calm", std::move(by_steps)}});
 }
 
 const auto linear = [](double n) { return 7 * n + 3; };
@@ -25,8 +25,8 @@ TEST(Verdict, LinearStepsHoldUnderLinear) {
     const Judgement j = judged("O(n)", steps(linear));
     EXPECT_EQ(j.verdict, Verdict::holds);
     EXPECT_FALSE(j.loose);
-    EXPECT_EQ(j.decided_by, "steps");
-    EXPECT_EQ(j.reason, "steps / n stay level at 7 between n = 724 and 1,000,000");
+    EXPECT_EQ(j.decided_by, Metric::steps);
+    EXPECT_EQ(reason_text(j), "steps / n stay level at 7 between n = 724 and 1,000,000");
 }
 
 TEST(Verdict, AHiddenLogarithmExceedsLinear) {
@@ -34,7 +34,7 @@ TEST(Verdict, AHiddenLogarithmExceedsLinear) {
     EXPECT_EQ(j.verdict, Verdict::exceeded);
     EXPECT_EQ(j.growth_class, "n log n");
     EXPECT_EQ(
-        j.reason,
+        reason_text(j),
         "steps / n rise from 13 to 23 between n = 724 and 1,000,000, as n log n does; the smallest claim "
         "that holds is O(n log n)");
 }
@@ -58,13 +58,13 @@ TEST(Verdict, ALargerBoundHoldsAndIsLoose) {
 
 TEST(Verdict, TheSmallestClaimThatHoldsIsOffered) {
     const auto offered = [](const Judgement &j, const char *claim) {
-        return j.reason.find(std::string("the smallest claim that holds is ") + claim) != std::string::npos;
+        return test::says(j, std::string("the smallest claim that holds is ") + claim);
     };
     EXPECT_TRUE(offered(judged("O(1)", steps(linear)), "O(n)"));
     EXPECT_TRUE(offered(judged("O(n^2)", steps(linear, 1e6, "n^2")), "O(n)"));
     EXPECT_TRUE(offered(judged("O(sqrt n)", steps(tree)), "O(n log n)"));
-    EXPECT_EQ(judged("O(n)", steps(linear)).reason.find("smallest"), std::string::npos); // it is that
-    EXPECT_EQ(judged("Theta(n log n)", steps(linear)).reason.find("smallest"), std::string::npos);
+    EXPECT_FALSE(test::says(judged("O(n)", steps(linear)), "smallest")); // it is that
+    EXPECT_FALSE(test::says(judged("Theta(n log n)", steps(linear)), "smallest"));
 }
 
 TEST(Verdict, ThetaAndOmegaAreLeftOnEitherSide) {
@@ -78,65 +78,65 @@ TEST(Verdict, ThetaAndOmegaAreLeftOnEitherSide) {
 TEST(Verdict, TooFewSizesAreUndecided) {
     const Judgement j = judged("O(n)", steps(linear, 40));
     EXPECT_EQ(j.verdict, Verdict::undecided);
-    EXPECT_NE(j.reason.find("too few to tell growth"), std::string::npos);
+    EXPECT_TRUE(test::says(j, "too few to tell growth"));
 }
 
 TEST(Verdict, NothingMeasuredIsUndecided) {
-    EXPECT_EQ(judge("time", parse_bound("O(n)", {"n"}), "n", {}).verdict, Verdict::undecided);
+    EXPECT_EQ(test::judged(Metric::time, parse_bound("O(n)", {"n"}), {}).verdict, Verdict::undecided);
 }
 
 TEST(Verdict, TheWorstShapeDecidesAndIsNamed) {
     const Bound bound = parse_bound("O(n)", {"n"});
     const Judgement j =
-        judge("time", bound, "n", {{"calm", steps(linear), {}, {}}, {"storm", steps(tree), {}, {}}});
+        test::judged(Metric::time, bound, {{"calm", steps(linear)}, {"storm", steps(tree)}});
     EXPECT_EQ(j.verdict, Verdict::exceeded);
     EXPECT_EQ(j.worst_shape, "storm");
-    EXPECT_EQ(j.reason.substr(0, 7), "storm: ");
+    EXPECT_EQ(reason_text(j).substr(0, 7), "storm: ");
 }
 
 // A rise of the time alone may be the caches': 3.4 times over the span, as steps stay linear.
 TEST(Verdict, LinearWorkOutOfCacheIsNotExceeded) {
     const Growth time =
         fit_growth(timed_series([](double n) { return n * (1 + 2.4 / (1 + 1e5 / n)); }, 16, 1e6, 0.02, 1),
-                   {Noise::timed, {}});
+                   {Noise::timed});
     const Bound bound = parse_bound("O(n)", {"n"});
-    const Judgement both = judge("time", bound, "n", {{"calm", steps(linear), time, {}}});
+    const Judgement both = test::judged(Metric::time, bound, {{"calm", steps(linear), time}});
     EXPECT_EQ(both.verdict, Verdict::holds);
-    EXPECT_NE(both.reason.find("time grows faster than steps"), std::string::npos);
-    EXPECT_NE(judge("time", bound, "n", {{"calm", {}, time, {}}}).verdict, Verdict::exceeded);
+    EXPECT_TRUE(test::says(both, "time grows faster than steps"));
+    EXPECT_NE(test::judged(Metric::time, bound, {{"calm", {}, time}}).verdict, Verdict::exceeded);
 }
 
 TEST(Verdict, TimeAloneDecidesWhereItIsClear) {
     const Growth time =
-        fit_growth(timed_series([](double n) { return n * n; }, 16, 1e5, 0.02, 2), {Noise::timed, {}});
-    EXPECT_EQ(judge("time", parse_bound("O(n)", {"n"}), "n", {{"calm", {}, time, {}}}).verdict,
+        fit_growth(timed_series([](double n) { return n * n; }, 16, 1e5, 0.02, 2), {Noise::timed});
+    EXPECT_EQ(test::judged(Metric::time, parse_bound("O(n)", {"n"}), {{"calm", {}, time}}).verdict,
               Verdict::exceeded);
-    EXPECT_EQ(judge("time", parse_bound("O(n^2)", {"n"}), "n", {{"calm", {}, time, {}}}).verdict,
+    EXPECT_EQ(test::judged(Metric::time, parse_bound("O(n^2)", {"n"}), {{"calm", {}, time}}).verdict,
               Verdict::holds);
 }
 
 TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
     const SolutionClaims claims{
         "scan",
-        {{"time", "every", parse_bound("O(n)", {"n"})}, {"time", "storm", parse_bound("O(n log n)", {"n"})}},
+        {{Metric::time, "every", parse_bound("O(n)", {"n"})}, {Metric::time, "storm", parse_bound("O(n log n)", {"n"})}},
         false,
         false,
         ""};
-    const std::vector<SeriesGrowth> growths = {{"scan", "calm", "steps", steps(linear)},
-                                               {"scan", "storm", "steps", steps(tree)}};
-    for (const JudgedClaim &one : judge_claims({claims}, growths, "n"))
+    const std::vector<SeriesGrowth> growths = {{"scan", "calm", Metric::steps, steps(linear)},
+                                               {"scan", "storm", Metric::steps, steps(tree)}};
+    for (const JudgedClaim &one : judge_claims({claims}, growths))
         EXPECT_EQ(one.judgement.verdict, Verdict::holds) << one.claim.shape;
 }
 
 TEST(Judge, AWrongSolutionGetsNoVerdict) {
     const SolutionClaims claims{"wrong",
-                                {{"time", "every", parse_bound("O(n)", {"n"})}},
+                                {{Metric::time, "every", parse_bound("O(n)", {"n"})}},
                                 false,
                                 false,
                                 "wrong answer on calm, n = 3"};
-    const auto judged = judge_claims({claims}, {{"wrong", "calm", "steps", steps(linear)}}, "n");
+    const auto judged = judge_claims({claims}, {{"wrong", "calm", Metric::steps, steps(linear)}});
     EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
-    EXPECT_EQ(judged[0].judgement.reason, "no verdict: wrong answer on calm, n = 3");
+    EXPECT_EQ(reason_text(judged[0].judgement), "no verdict: wrong answer on calm, n = 3");
 }
 
 TEST(Words, NumbersHaveThreeDigitsAndUnits) {
@@ -157,19 +157,19 @@ double behind_a_cache(double n) { return 1 + 2 / (1 + std::exp((12 - std::log2(n
 
 Judgement by_time(auto law, const char *bound, const std::optional<MemoryCurve> &memory = std::nullopt) {
     const Growth time =
-        fit_growth(timed_series(law, 64, 1e6, 0.01, 5), {Noise::timed, {parse_expression("n", {"n"})}});
-    return judge("time", parse_bound(bound, {"n"}), "n", {{"calm", std::nullopt, time, {}}}, memory);
+        fit_growth(timed_series(law, 64, 1e6, 0.01, 5), {Noise::timed, {test::upper("n")}});
+    return test::judged(Metric::time, parse_bound(bound, {"n"}), {{"calm", {}, time}}, memory);
 }
 
 TEST(Verdict, ACacheInTheWayIsNotHeldAgainstALinearClaim) {
     const Judgement j = by_time([](double n) { return 5 * n * behind_a_cache(n); }, "O(n)");
-    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+    EXPECT_EQ(j.verdict, Verdict::holds) << reason_text(j);
 }
 
 TEST(Verdict, ALogarithmIsFoundInTimesAlone) {
     const Judgement j = by_time([](double n) { return 2 * n * std::log2(n); }, "O(n)");
-    EXPECT_EQ(j.verdict, Verdict::exceeded) << j.reason;
-    EXPECT_EQ(j.decided_by, "time");
+    EXPECT_EQ(j.verdict, Verdict::exceeded) << reason_text(j);
+    EXPECT_EQ(j.decided_by, Metric::time);
     EXPECT_EQ(by_time([](double n) { return 2 * n * std::log2(n); }, "O(n log n)").verdict, Verdict::holds);
 }
 

@@ -4,7 +4,8 @@
 #include <functional>
 #include <gtest/gtest.h>
 
-#include "core/claim/judge.h"
+#include "core/policy.h"
+#include "support/judging.h"
 #include "support/series.h"
 
 namespace iron {
@@ -52,10 +53,10 @@ TEST(Witness, IsSoughtAlongEverySize) {
 }
 
 TEST(Witness, InBytesIsMoreThanABlockOrADoubledCapacity) {
-    const double of_space = least_rise_of("space");
+    const double of_space = policy::claim::least_rise_of_bytes;
     const auto stack = [](double n) { return 352 + 10 * std::log2(n / 16); };
     EXPECT_FALSE(witness_along(stack, Bound::Kind::upper, of_space));
-    EXPECT_TRUE(witness_along(stack, Bound::Kind::upper, least_rise_of("steps")));
+    EXPECT_TRUE(witness_along(stack, Bound::Kind::upper, policy::claim::least_rise));
     EXPECT_TRUE(witness_along([](double n) { return 64 * std::log2(n); }, Bound::Kind::upper, of_space));
 }
 
@@ -63,22 +64,21 @@ TEST(Verdict, DoesNotHoldWhileStepsStillRiseAboveTheBound) {
     // n n! steps, most of them hidden by a constant part: no growth of the list tells.
     Series series;
     for (int n = 2; n <= 11; ++n)
-        series.points.push_back({1.0 * n, {{0, 0, std::round(std::tgamma(n + 1.0) * (1.7 * n + 12))}}});
-    const Bound bound = parse_bound("O(n!)", {"n"});
-    const Growth growth = fit_growth(series, {Noise::counted, {bound.growth}});
-    const Judgement j = judge("time", bound, "n", {{"calm", growth, std::nullopt, {}}});
-    EXPECT_NE(j.verdict, Verdict::holds) << j.reason;
+        series.places.push_back({{1.0 * n}, {{0, 0, std::round(std::tgamma(n + 1.0) * (1.7 * n + 12))}}});
+    const Bound bound = test::upper("n!");
+    const Growth growth = fit_growth(series, {Noise::counted, {bound}});
+    const Judgement j = test::judged(Metric::time, bound, {{"calm", growth}});
+    EXPECT_NE(j.verdict, Verdict::holds) << reason_text(j);
 }
 
 TEST(Verdict, TimesDecideWhereTooFewSizesCouldBeCounted) {
     const auto linear = [](double n) { return 7 * n + 3; };
-    const Growth steps = fit_growth(test::counted_series(linear, 16, 32), {Noise::counted, {make_size("n")}});
-    const Growth time =
-        fit_growth(test::timed_series(linear, 16, 1e6, 0.01, 1), {Noise::timed, {make_size("n")}});
+    const Growth steps = fit_growth(test::counted_series(linear, 16, 32), {Noise::counted});
+    const Growth time = fit_growth(test::timed_series(linear, 16, 1e6, 0.01, 1), {Noise::timed});
     ASSERT_EQ(steps.standing, Growth::Standing::too_few);
-    const Judgement j = judge("time", parse_bound("O(n)", {"n"}), "n", {{"calm", steps, time, {}}});
-    EXPECT_EQ(j.decided_by, "time");
-    EXPECT_EQ(j.verdict, Verdict::holds) << j.reason;
+    const Judgement j = test::judged(Metric::time, test::upper("n"), {{"calm", steps, time}});
+    EXPECT_EQ(j.decided_by, Metric::time);
+    EXPECT_EQ(j.verdict, Verdict::holds) << reason_text(j);
 }
 
 } // namespace

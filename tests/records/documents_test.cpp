@@ -11,12 +11,14 @@
 namespace iron {
 namespace {
 
+const Sentence no_words = [](const Judgement &) { return "it \"stays\", level"; };
+
 TEST(ClaimsDocument, NamesTheSizeThatWouldDecide) {
     JudgedClaim one;
     one.solution = "fallback";
-    one.claim = {"time", "every", parse_bound("O(n + k)", {"n", "k"})};
+    one.claim = {Metric::time, "every", parse_bound("O(n + k)", {"n", "k"})};
     one.judgement.would_decide = WouldDecide{"k", 5e4, 2.5e6};
-    const auto document = nlohmann::json::parse(claims_json({one}));
+    const auto document = nlohmann::json::parse(claims_json({one}, no_words));
     const auto &decide = document.at("claims").at(0).at("would_decide");
     EXPECT_EQ(decide, nlohmann::json({{"sizes", {{"k", 50'000}}}, {"cost_ns", 2'500'000}}));
 }
@@ -49,30 +51,30 @@ TEST(ReadingsTable, IsReadBackAsAForeignTable) {
     write_file(folder.path() / "readings.csv", readings_csv(all, {"n"}));
     const ForeignData data = read_foreign_data(folder.path() / "readings.csv");
     ASSERT_EQ(data.series.size(), 3u);
-    EXPECT_EQ(data.series[0].named.solution, odd);
-    EXPECT_EQ(data.series[0].named.metric, "time");
-    ASSERT_EQ(data.series[0].named.series.points.size(), 4u);
-    EXPECT_DOUBLE_EQ(data.series[0].named.series.points[3].readings[0].value, 50);
-    EXPECT_EQ(data.series[1].named.series.points[0].readings[0].value, 1e12); // to the last digit
-    EXPECT_EQ(data.series[2].named.metric, "space");
+    EXPECT_EQ(data.series[0].solution, odd);
+    EXPECT_EQ(data.series[0].metric, Metric::time);
+    ASSERT_EQ(data.series[0].series.places.size(), 4u);
+    EXPECT_DOUBLE_EQ(data.series[0].series.places[3].readings[0].value, 50);
+    EXPECT_EQ(data.series[1].series.places[0].readings[0].value, 1e12); // to the last digit
+    EXPECT_EQ(data.series[2].metric, Metric::space);
 }
 
 TEST(ClaimsTable, QuotesWhatHasCommasAndQuotes) {
     JudgedClaim one;
     one.solution = "scan";
-    one.claim = {"time", "every", parse_bound("O(min(n, k))", {"n", "k"})};
+    one.claim = {Metric::time, "every", parse_bound("O(min(n, k))", {"n", "k"})};
     one.judgement.verdict = Verdict::holds;
     one.judgement.loose = true;
-    one.judgement.reason = "it \"stays\", level";
-    const std::string text = claims_csv({one});
+    const std::string text = claims_csv({one}, no_words);
     EXPECT_NE(text.find("\nscan,every,time,\"O(min(n, k))\",holds,yes,"), std::string::npos) << text;
     EXPECT_NE(text.find("\"it \"\"stays\"\", level\""), std::string::npos) << text;
 }
 
 TEST(GrowthTable, LeavesOutWhatWasNotFitted) {
-    SeriesGrowth none{"scan", "calm", "steps", {}, {}};
-    none.growth.from = 16;
-    none.growth.to = 32;
+    SeriesGrowth none{"scan", "calm", Metric::steps, {}};
+    none.growth.points = {{{16}, 1}, {{32}, 2}};
+    none.growth.catalogue = std::make_shared<const Catalogue>(
+        std::vector<std::string>{"n"}, std::vector<Relation>{}, std::vector<bool>{true});
     const std::string text = growth_csv({none});
     EXPECT_NE(text.find("\nscan,calm,steps,,,,,16,32\n"), std::string::npos) << text;
 }

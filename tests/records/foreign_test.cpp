@@ -31,14 +31,14 @@ void expect_fault(const std::string &text, const std::string &part) {
 TEST(ForeignData, AValueAndASizeAreEnough) {
     const ForeignData data = read("n,value\n16,3\n32,7\n16,4\n");
     ASSERT_EQ(data.series.size(), 1u);
-    const NamedSeries &one = data.series[0].named;
+    const NamedSeries &one = data.series[0];
     EXPECT_EQ(one.solution, "all");
-    EXPECT_EQ(one.metric, "time");
-    EXPECT_EQ(one.series.size_name, "n");
-    ASSERT_EQ(one.series.points.size(), 2u);
-    EXPECT_EQ(one.series.points[0].readings.size(), 2u); // both readings of n = 16, a round each
-    EXPECT_EQ(one.series.points[0].readings[1].round, 1);
-    EXPECT_EQ(one.series.points[1].readings[0].value, 7);
+    EXPECT_EQ(one.metric, Metric::time);
+    EXPECT_EQ(one.series.names, std::vector<std::string>{"n"});
+    ASSERT_EQ(one.series.places.size(), 2u);
+    EXPECT_EQ(one.series.places[0].readings.size(), 2u); // both readings of n = 16, a round each
+    EXPECT_EQ(one.series.places[0].readings[1].round, 1);
+    EXPECT_EQ(one.series.places[1].readings[0].value, 7);
 }
 
 TEST(ForeignData, SeparatorsQuotesAndMarksOfOtherPrograms) {
@@ -47,33 +47,34 @@ TEST(ForeignData, SeparatorsQuotesAndMarksOfOtherPrograms) {
           "solution,n,value\n\"a;b\" , 16 , 3.0\n\n,,\n"}) {
         const ForeignData data = read(text);
         ASSERT_EQ(data.series.size(), 1u) << text;
-        EXPECT_EQ(data.series[0].named.solution, "a;b");
-        EXPECT_EQ(data.series[0].named.series.points[0].size, 16);
+        EXPECT_EQ(data.series[0].solution, "a;b");
+        EXPECT_EQ(data.series[0].series.places[0].sizes[0], 16);
     }
-    EXPECT_EQ(read("solution,n,value\n\"say \"\"ahoy\"\"\",1,2\n").series[0].named.solution, "say \"ahoy\"");
+    EXPECT_EQ(read("solution,n,value\n\"say \"\"ahoy\"\"\",1,2\n").series[0].solution, "say \"ahoy\"");
 }
 
 TEST(ForeignData, OrderIsThatOfTheTable) {
     const ForeignData data =
         read("solution,metric,n,value\nz,steps,1,1\na,steps,1,1\nz,time,1,1\nz,steps,2,2\n");
     ASSERT_EQ(data.series.size(), 3u);
-    EXPECT_EQ(data.series[0].named.solution, "z");
-    EXPECT_EQ(data.series[0].named.series.points.size(), 2u);
-    EXPECT_EQ(data.series[1].named.solution, "a");
-    EXPECT_EQ(data.series[2].named.metric, "time");
+    EXPECT_EQ(data.series[0].solution, "z");
+    EXPECT_EQ(data.series[0].series.places.size(), 2u);
+    EXPECT_EQ(data.series[1].solution, "a");
+    EXPECT_EQ(data.series[2].metric, Metric::time);
 }
 
 TEST(ForeignData, AnEmptyCellIsASizeThatASeriesDoesNotHave) {
     const ForeignData data = read("solution,n,k,value\na,16,,3\na,32,,6\nb,,4,1\nb,,8,2\n");
-    EXPECT_EQ(first_sizes(data).at("a"), "n");
-    EXPECT_EQ(first_sizes(data).at("b"), "k");
-    EXPECT_EQ(data.series[1].named.series.points.size(), 2u);
+    EXPECT_EQ(data.series[0].series.names, std::vector<std::string>{"n"});
+    EXPECT_EQ(data.series[1].series.names, std::vector<std::string>{"k"});
+    EXPECT_EQ(data.series[1].series.places.size(), 2u);
 }
 
 TEST(ForeignData, OfSeveralSizesTheFirstIsSweptWhereTheOthersAreUsual) {
     const ForeignData data = read("n,k,value\n16,4,1\n32,4,2\n64,4,3\n16,8,9\n");
-    EXPECT_EQ(data.series[0].sizes, (std::vector<std::string>{"n", "k"}));
-    EXPECT_EQ(data.series[0].named.series.points.size(), 3u);
+    EXPECT_EQ(data.series[0].series.names, (std::vector<std::string>{"n", "k"}));
+    EXPECT_EQ(data.series[0].series.places.size(), 4u);
+    EXPECT_EQ(along(data.series[0].series, "n").places.size(), 3u);
 }
 
 TEST(ForeignData, FaultsAreToldWithTheirLine) {
@@ -111,8 +112,8 @@ TEST(ForeignClaims, AreReadWithTheirSizes) {
         claims_in("solution,metric,bound\na,time,O(n log n)\na,space,\"O(min(n, k))\"\nb,steps,Theta(k)\n");
     ASSERT_EQ(claims.size(), 2u);
     EXPECT_EQ(claims[0].claims.claims.size(), 2u);
-    EXPECT_EQ(claims[0].claims.claims[1].metric, "space");
-    EXPECT_EQ(claims[1].claims.claims[0].metric, "time"); // steps decide claims on time
+    EXPECT_EQ(claims[0].claims.claims[1].metric, Metric::space);
+    EXPECT_EQ(claims[1].claims.claims[0].metric, Metric::time); // steps decide claims on time
     EXPECT_EQ(claims_in("bound\nO(n)\n").size(), 2u);     // of every solution
     const auto related =
         claims_in("solution,bound,where\na,O(n),k<=n\na,O(n k),\nb,O(n),\"k <= n, k <= 64\"\n");

@@ -86,12 +86,13 @@ TEST(Series, OverSeveralSizesHoldEveryCellAndTheSweepAlone) {
     const auto on_sweep = [](const Sizes &sizes) { return sizes.at("k") == 4; };
     const auto series = all_series(all, {"scan"}, {"calm"}, {"n", "k"}, on_sweep);
     ASSERT_EQ(series.size(), 1u);
-    EXPECT_EQ(series[0].cells.names, (std::vector<std::string>{"n", "k"}));
-    ASSERT_EQ(series[0].cells.cells.size(), 4u);
-    EXPECT_EQ(series[0].cells.cells[3].sizes, (std::vector<double>{32, 4}));
-    EXPECT_EQ(series[0].cells.cells[3].readings[0].value, 128);
-    ASSERT_EQ(series[0].series.points.size(), 2u);
-    EXPECT_EQ(series[0].series.points[0].readings[0].value, 64);
+    EXPECT_EQ(series[0].series.names, (std::vector<std::string>{"n", "k"}));
+    ASSERT_EQ(series[0].series.places.size(), 4u);
+    EXPECT_EQ(series[0].series.places[3].sizes, (std::vector<double>{32, 4}));
+    EXPECT_EQ(series[0].series.places[3].readings[0].value, 128);
+    const Series line = along(series[0].series, "n");
+    ASSERT_EQ(line.places.size(), 2u);
+    EXPECT_EQ(line.places[0].readings[0].value, 64);
 }
 
 TEST(Series, CountsOfOneInputAreOneReading) {
@@ -101,7 +102,7 @@ TEST(Series, CountsOfOneInputAreOneReading) {
         all.back().seed = seed;
     }
     const auto readings = [&] {
-        return all_series(all, {"scan"}, {"calm"}, {"n"}, everywhere)[0].series.points[0].readings.size();
+        return all_series(all, {"scan"}, {"calm"}, {"n"}, everywhere)[0].series.places[0].readings.size();
     };
     EXPECT_EQ(readings(), 2u);
     for (Measurement &m : all)
@@ -117,10 +118,10 @@ TEST(Series, AreGatheredBySolutionShapeAndMetric) {
     const auto series = all_series(all, {"scan", "pairs"}, {"calm", "storm"}, {"n"}, everywhere);
     ASSERT_EQ(series.size(), 2u);
     EXPECT_EQ(series[0].solution, "scan");
-    EXPECT_EQ(series[0].metric, "steps");
-    ASSERT_EQ(series[0].series.points.size(), 2u);
-    EXPECT_EQ(series[0].series.points[0].size, 16);
-    EXPECT_EQ(series[0].series.points[0].readings[0].value, 32);
+    EXPECT_EQ(series[0].metric, Metric::steps);
+    ASSERT_EQ(series[0].series.places.size(), 2u);
+    EXPECT_EQ(series[0].series.places[0].sizes[0], 16);
+    EXPECT_EQ(series[0].series.places[0].readings[0].value, 32);
 }
 
 TEST(Quantity, ReadsUnitsAndRefusesTheRest) {
@@ -154,12 +155,12 @@ TEST(Journal, LessThanAQuarterOfAnEmptyCallIsNotTold) {
     m.calls = 1000;
     m.time_ns = 0.05;
     m.floor_ns = 2;
-    EXPECT_EQ(metric_of(m).value, 0.5);
+    EXPECT_EQ(value_of(m).value, 0.5);
     m.time_ns = 3;
-    EXPECT_EQ(metric_of(m).value, 3);
+    EXPECT_EQ(value_of(m).value, 3);
     m.calls = 1;
     m.time_ns = m.floor_ns = 2e6; // a whole program that does nothing: nothing was taken off
-    EXPECT_EQ(metric_of(m).value, 2e6);
+    EXPECT_EQ(value_of(m).value, 2e6);
 }
 
 TEST(Journal, AllThatACallHoldsIsInputAnswerAndSpace) {
@@ -177,10 +178,10 @@ TEST(Journal, AllThatACallHoldsIsInputAnswerAndSpace) {
     const auto series = memory_series({m, silent, program}, {"scan", "silent", "whole"}, {"whole"}, {"calm"},
                                       {"n"}, everywhere);
     ASSERT_EQ(series.size(), 2u);
-    EXPECT_EQ(series[0].metric, "memory");
-    EXPECT_EQ(series[0].series.points[0].readings[0].value, 2520);
+    EXPECT_EQ(series[0].metric, Metric::memory);
+    EXPECT_EQ(series[0].series.places[0].readings[0].value, 2520);
     EXPECT_EQ(series[1].solution, "whole");
-    EXPECT_EQ(series[1].series.points[0].readings[0].value, 9000);
+    EXPECT_EQ(series[1].series.places[0].readings[0].value, 9000);
 }
 
 TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
@@ -213,10 +214,10 @@ TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
     EXPECT_EQ(journal.measurements[1].bulk_steps, 5);
     const auto series = all_series(journal.measurements, {"scan"}, {"calm"}, {"n"}, everywhere);
     ASSERT_EQ(series.size(), 2u);
-    EXPECT_EQ(series[0].metric, "steps");
-    EXPECT_EQ(series[1].metric, "space");
+    EXPECT_EQ(series[0].metric, Metric::steps);
+    EXPECT_EQ(series[1].metric, Metric::space);
     EXPECT_EQ(series[1].series.grain, 1024);
-    EXPECT_EQ(series[1].series.points[0].readings[0].value, 2064);
+    EXPECT_EQ(series[1].series.places[0].readings[0].value, 2064);
 }
 
 // Garbage is in some readings: the series knows both how fine the finest is and how coarse the coarsest.

@@ -106,7 +106,7 @@ TEST(ProblemFileValues, AreReadAsWritten) {
     ASSERT_EQ(quick->claims.size(), 2u);
     EXPECT_EQ(quick->threads, 2);
     EXPECT_EQ(quick->flags, "-O3");
-    EXPECT_EQ(problem.solution("plain")->claims[1].metric, "space");
+    EXPECT_EQ(problem.solution("plain")->claims[1].metric, Metric::space);
     EXPECT_EQ(problem.digest.size(), 16u);
     EXPECT_NE(folder.read(with("2 s", "3 s")).digest, problem.digest);
 }

@@ -11,6 +11,7 @@
 #include "records/documents.h"
 #include "simulated/study_run.h"
 #include "support/schema.h"
+#include "views/reasons.h"
 #include "views/tables.h"
 
 namespace iron::test {
@@ -84,7 +85,7 @@ ShapeLaw shape_law(Dice &dice, const std::vector<std::string> &names, const std:
     return law;
 }
 
-Claim claim_of(const std::string &metric, const std::string &shape, const std::string &text,
+Claim claim_of(Metric metric, const std::string &shape, const std::string &text,
                const std::vector<std::string> &names) {
     return {metric, shape, parse_bound(text, names)};
 }
@@ -134,13 +135,13 @@ void add_solution(Dice &dice, SimulatedProblem &made, int number, const Growths 
         if (sizes_in(*shape.text).size() < names.size()) // depends on what the inputs hold alone
             law.on[shape.name] = shape_law(dice, names, dice.one_of<std::string>({"1", "log n", "n"}), space);
     }
-    solution.claims.push_back(claim_of("time", "every", claimed(dice, growths, time, several), names));
+    solution.claims.push_back(claim_of(Metric::time, "every", claimed(dice, growths, time, several), names));
     if (dice.once_in(5))
         solution.claims.push_back(
-            claim_of("time", problem.shapes.front().name, claimed(dice, growths, time, several), names));
+            claim_of(Metric::time, problem.shapes.front().name, claimed(dice, growths, time, several), names));
     if (dice.once_in(2))
         solution.claims.push_back(
-            claim_of("space", "every",
+            claim_of(Metric::space, "every",
                      fmt::format("O({})", dice.one_of<std::string>({space, space, "1", "n"})), names));
     problem.solutions.push_back(solution);
     made.laws[solution.name] = law;
@@ -215,7 +216,7 @@ std::string described(const Generated &generated) {
                 text += fmt::format(" + {:.3g} {}", term.factor, print(term.growth));
         }
         for (const Claim &claim : solution.claims)
-            text += fmt::format("; {} {} {}", claim.metric, claim.shape, claim.bound.written);
+            text += fmt::format("; {} {} {}", word_for(claim.metric), claim.shape, claim.bound.written);
     }
     return text;
 }
@@ -384,7 +385,7 @@ class Run {
                     return other.metric == claim.metric && other.shape == shape;
                 });
             if (claim.shape == "every" ? own : claim.shape != shape) continue;
-            const Order order = order_of(law, claim.metric == "space", claim.bound);
+            const Order order = order_of(law, claim.metric == Metric::space, claim.bound);
             upper = upper && order.upper;
             lower = lower && order.lower;
         }
@@ -395,7 +396,7 @@ class Run {
 
     // Whether the range is wide enough for its sizes to show what holds for all.
     bool range_tells(const JudgedClaim &one) const {
-        if (one.claim.metric == "space") { // far above the grain
+        if (one.claim.metric == Metric::space) { // far above the grain
             Sizes largest;
             for (const SizeRule &rule : problem_.sizes)
                 largest[rule.name] = std::max(range_of(rule, largest).second, 1.0);
@@ -418,18 +419,19 @@ class Run {
             if (entry->verdict != SolutionAgreement::Verdict::agrees) continue;
             ++checked_.claims;
             const Judgement &judged = one.judgement;
-            const std::string by = judged.decided_by.empty() ? "nothing" : judged.decided_by;
+            const std::string by = judged.decided_by ? word_for(*judged.decided_by) : "nothing";
             ++checked_.judged[by];
             if (judged.verdict == Verdict::undecided) {
                 ++checked_.undecided[by];
-                checked_.open.push_back(fmt::format("{} {} {} {}, by {}: {}", one.solution, one.claim.metric,
+                checked_.open.push_back(fmt::format("{} {} {} {}, by {}: {}", one.solution,
+                                                    word_for(one.claim.metric),
                                                     one.claim.shape, one.claim.bound.written, by,
-                                                    judged.reason));
+                                                    reason_text(judged)));
             }
             check_sentence(one);
             const bool truth = is_true(*problem_.solution(one.solution), one.claim);
-            const std::string text = fmt::format("{} {} {}, by {}: {}", one.solution, one.claim.metric,
-                                                 one.claim.bound.written, by, judged.reason);
+            const std::string text = fmt::format("{} {} {}, by {}: {}", one.solution, word_for(one.claim.metric),
+                                                 one.claim.bound.written, by, reason_text(judged));
             if (judged.verdict == Verdict::exceeded && truth) fault(Rule::no_false_exceeded, text);
             if (judged.verdict == Verdict::holds && !truth && range_tells(one))
                 fault(Rule::no_false_holds, text);
@@ -437,7 +439,7 @@ class Run {
     }
 
     void check_sentence(const JudgedClaim &one) {
-        const std::string &reason = one.judgement.reason;
+        const std::string reason = reason_text(one.judgement);
         const std::string sentence = reason.substr(0, reason.find(';'));
         const bool falls = sentence.find(" falls from") != std::string::npos ||
                            sentence.find(" fall from") != std::string::npos;
@@ -453,7 +455,7 @@ class Run {
         };
         valid("agreement", agreement_json(run_.agreement));
         valid("growth", growth_json(run_.fitted.growths));
-        valid("claims", claims_json(run_.judged));
+        valid("claims", claims_json(run_.judged, reason_text));
         if (!run_.archive.measurements().empty())
             valid("measurement", journal_line(run_.archive.measurements().back()));
         claims_table(run_.judged, run_.fitted.growths, &run_.agreement, run_.scope.along_sweep());
@@ -461,12 +463,12 @@ class Run {
         for (const SolutionClaims &one : run_.fitted.claims)
             if (one.excluded.empty()) compared.solutions.push_back(one.solution);
         valid("comparison", comparison_json(compare_all(run_.fitted.series, run_.fitted.growths, compared)));
-        const Outlook outlook(run_.fitted.series, run_.fitted.growths, run_.scope.on_sweep());
+        const Outlook outlook(run_.fitted.series, run_.fitted.growths);
         Sizes others = sizes_at(problem_, {});
         const std::string along = problem_.sizes.back().name;
         const Sizes all = others;
         others.erase(along);
-        const auto largest = largest_within(run_.scope, outlook, "time", 1e9, along, others);
+        const auto largest = largest_within(run_.scope, outlook, Metric::time, 1e9, along, others);
         for (const LargestSize &one : largest)
             if (problem_.sizes.back().to_is_relation() && one.largest &&
                 one.largest->size > range_of(problem_.sizes.back(), others).second)
@@ -477,7 +479,8 @@ class Run {
                 target_met(run_.scope, run_.fitted, run_.archive.measurements(), target_limits(problem_));
         // It fits every series again.
         const SelfCheck self = generated_.seed % 8 ? SelfCheck() : outlook.self_check();
-        valid("forecast", forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, self));
+        valid("forecast", forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, self,
+                                           reason_text));
     }
 
     const Generated &generated_;

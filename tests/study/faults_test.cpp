@@ -32,7 +32,7 @@ class Studied {
         const auto names = problem().size_names();
         Solution one;
         one.name = name;
-        one.claims = {{"time", "every", parse_bound(claim, names)}};
+        one.claims = {{Metric::time, "every", parse_bound(claim, names)}};
         problem().solutions.push_back(one);
         SolutionLaw law;
         law.step_ns = step_ns;
@@ -55,11 +55,11 @@ class Studied {
 
     // Of the last size, within a second.
     LargestSize largest() const {
-        const Outlook outlook(run_->fitted.series, run_->fitted.growths, run_->scope.on_sweep());
+        const Outlook outlook(run_->fitted.series, run_->fitted.growths);
         Sizes others = sizes_at(made_.problem, {});
         const std::string along = made_.problem.sizes.back().name;
         others.erase(along);
-        return largest_within(run_->scope, outlook, "time", 1e9, along, others).at(0);
+        return largest_within(run_->scope, outlook, Metric::time, 1e9, along, others).at(0);
     }
 
     std::set<double> sizes_read(const std::string &solution, const std::string &name = "n") const {

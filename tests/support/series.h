@@ -5,16 +5,16 @@
 #include <random>
 
 #include "core/plan/ladder.h"
-#include "core/series/series.h"
+#include "core/reading/series.h"
 
 namespace iron::test {
 
 // One exact count at each rung of the ladder.
 template <class Law>
 Series counted_series(Law law, double from, double to) {
-    Series series{"n", {}};
+    Series series;
     for (const double n : ladder(from, to))
-        series.points.push_back({n, {{0, 0, static_cast<double>(law(n))}}});
+        series.places.push_back({{n}, {{0, 0, static_cast<double>(law(n))}}});
     return series;
 }
 
@@ -23,16 +23,16 @@ template <class Law>
 Series timed_series(Law law, double from, double to, double sigma, int seed) {
     std::mt19937 random(static_cast<unsigned>(seed));
     std::normal_distribution<double> normal;
-    Series series{"n", {}};
+    Series series;
     for (const double n : ladder(from, to)) {
-        SeriesPoint point{n, {}};
+        ReadPlace place{{n}, {}};
         for (int generation = 0; generation < 3; ++generation)
             for (int round = 0; round < 3; ++round) {
                 double value = law(n) * std::exp(sigma * normal(random));
                 if (random() % 20 == 0) value *= 1.5;
-                point.readings.push_back({generation, round, value});
+                place.readings.push_back({generation, round, value});
             }
-        series.points.push_back(point);
+        series.places.push_back(place);
     }
     return series;
 }

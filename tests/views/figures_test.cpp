@@ -7,7 +7,7 @@
 #include <fstream>
 #include <sstream>
 
-#include "core/growth/fit_all.h"
+#include "core/growth/fitter.h"
 #include "lab/workspace.h"
 #include "records/files.h"
 #include "views/figures.h"
@@ -15,14 +15,15 @@
 namespace iron {
 namespace {
 
-SeriesGrowth grown(const std::string &solution, const std::string &metric, double (*law)(double), double from,
+SeriesGrowth grown(const std::string &solution, Metric metric, double (*law)(double), double from,
                    double to, double factor, const std::string &shape = "calm") {
     NamedSeries named{solution, shape, metric, {}};
     for (double n = from; n <= to; n = factor > 1.2 ? n * factor : n + 1) {
         const double size = std::round(n);
-        named.series.points.push_back({size, {{0, 0, std::round(law(size))}, {0, 1, std::round(law(size))}}});
+        named.series.places.push_back(
+            {{size}, {{0, 0, std::round(law(size))}, {0, 1, std::round(law(size))}}});
     }
-    return fit_one(named, {});
+    return Fitter().fit(named, {});
 }
 
 std::size_t count_of(const std::string &part, const std::string &text) {
@@ -68,8 +69,8 @@ double squared(double n) { return n * n / 2 + 5; }
 double doubling(double n) { return 5 * std::exp2(n); }
 
 TEST(GrowthFigures, HoldEveryReadingAndCarryTheCurvesOn) {
-    const std::vector<SeriesGrowth> growths = {grown("scan", "steps", linear, 16, 4096, 2),
-                                               grown("pairs", "steps", squared, 16, 4096, 2)};
+    const std::vector<SeriesGrowth> growths = {grown("scan", Metric::steps, linear, 16, 4096, 2),
+                                               grown("pairs", Metric::steps, squared, 16, 4096, 2)};
     const Figure figure = growth_figures("Tide", growths, {"scan", "pairs"}, {"calm"}, "n").front();
     EXPECT_EQ(figure.name, "steps");
     const auto readings = block(figure.data, "scan readings: x y low high");
@@ -86,7 +87,7 @@ TEST(GrowthFigures, HoldEveryReadingAndCarryTheCurvesOn) {
 }
 
 TEST(GrowthFigures, MarkTheTargetAndReachIt) {
-    const std::vector<SeriesGrowth> growths = {grown("scan", "time", linear, 16, 4096, 2)};
+    const std::vector<SeriesGrowth> growths = {grown("scan", Metric::time, linear, 16, 4096, 2)};
     TargetLimits target;
     target.sizes = {{"n", 100'000}};
     target.time_ns = 1e6;
@@ -102,12 +103,12 @@ TEST(GrowthFigures, MarkTheTargetAndReachIt) {
 }
 
 TEST(GrowthFigures, SizesAreEvenWhereGrowthIsExponential) {
-    const SeriesGrowth exponential = grown("subsets", "steps", doubling, 4, 20, 1);
+    const SeriesGrowth exponential = grown("subsets", Metric::steps, doubling, 4, 20, 1);
     const Figure alone = growth_figures("Barges", {exponential}, {"subsets"}, {"calm"}, "n").front();
     EXPECT_NE(alone.script.find("set logscale y 10"), std::string::npos) << alone.script;
     EXPECT_LE(block(alone.data, "subsets forecast: x y").back()[1], 1000 * doubling(20)); // no further
     // Beside one that goes on to thousands it would be a wall.
-    const Figure beside = growth_figures("Barges", {exponential, grown("scan", "steps", linear, 16, 4096, 2)},
+    const Figure beside = growth_figures("Barges", {exponential, grown("scan", Metric::steps, linear, 16, 4096, 2)},
                                          {"subsets", "scan"}, {"calm"}, "n")
                               .front();
     EXPECT_NE(beside.script.find("set logscale xy 10"), std::string::npos);
@@ -115,8 +116,8 @@ TEST(GrowthFigures, SizesAreEvenWhereGrowthIsExponential) {
 
 TEST(GrowthFigures, AreWellFormedWhateverTheNames) {
     const std::vector<std::string> names = {"<script>\"quoted\" \\ {brace}_under^over", "scan@home"};
-    const std::vector<SeriesGrowth> growths = {grown(names[0], "steps", linear, 16, 4096, 2),
-                                               grown(names[1], "steps", squared, 16, 4096, 2)};
+    const std::vector<SeriesGrowth> growths = {grown(names[0], Metric::steps, linear, 16, 4096, 2),
+                                               grown(names[1], Metric::steps, squared, 16, 4096, 2)};
     const Figure figure = growth_figures("Tide & <b>ebb</b>", growths, names, {"calm"}, "n").front();
     const std::string svg = drawn(figure, ".svg");
     EXPECT_NE(svg.find("</svg>"), std::string::npos);
@@ -128,7 +129,7 @@ TEST(GrowthFigures, AreWellFormedWhateverTheNames) {
 }
 
 TEST(GrowthFigures, OneReadingIsAPicture) {
-    const SeriesGrowth one = grown("scan", "steps", linear, 64, 64, 2);
+    const SeriesGrowth one = grown("scan", Metric::steps, linear, 64, 64, 2);
     const Figure figure = growth_figures("Tide", {one}, {"scan"}, {"calm"}, "n").front();
     EXPECT_EQ(block(figure.data, "scan readings: x y low high").size(), 1u);
     EXPECT_EQ(figure.data.find("forecast"), std::string::npos);
@@ -136,8 +137,8 @@ TEST(GrowthFigures, OneReadingIsAPicture) {
 }
 
 TEST(GrowthFigures, EveryShapeHasItsOwnAndTheWorstIsChosen) {
-    const std::vector<SeriesGrowth> growths = {grown("scan", "steps", linear, 16, 4096, 2, "calm"),
-                                               grown("scan", "steps", squared, 16, 4096, 2, "flood")};
+    const std::vector<SeriesGrowth> growths = {grown("scan", Metric::steps, linear, 16, 4096, 2, "calm"),
+                                               grown("scan", Metric::steps, squared, 16, 4096, 2, "flood")};
     const std::vector<Figure> figures = growth_figures("Tide", growths, {"scan"}, {"calm", "flood"}, "n");
     ASSERT_EQ(figures.size(), 3u);
     const auto worst = block(named(figures, "steps").data, "scan readings: x y low high");
@@ -147,18 +148,17 @@ TEST(GrowthFigures, EveryShapeHasItsOwnAndTheWorstIsChosen) {
 }
 
 // Cells over two sizes of a law n k.
-SeriesGrowth over_two(const std::string &solution, const std::string &metric) {
+SeriesGrowth over_two(const std::string &solution, Metric metric) {
     NamedSeries named{solution, "calm", metric, {}};
-    named.cells.names = {"n", "k"};
+    named.series.names = {"n", "k"};
     for (double n = 8; n <= 2048; n *= 2)
         for (double k = 4; k <= 256; k *= 4)
-            named.cells.cells.push_back({{n, k}, {{0, 0, 3 * n * k + 7}}});
-    CandidateStore store;
-    return fit_one(named, {}, store.of(named.cells, {}));
+            named.series.places.push_back({{n, k}, {{0, 0, 3 * n * k + 7}}});
+    return Fitter().fit(named, {});
 }
 
 TEST(MapFigures, ShowTheReadingsOnTheFittedField) {
-    const std::vector<SeriesGrowth> growths = {over_two("table", "steps"), over_two("rows", "steps")};
+    const std::vector<SeriesGrowth> growths = {over_two("table", Metric::steps), over_two("rows", Metric::steps)};
     const std::vector<Figure> figures =
         map_figures("Moorings", growths, {"table", "rows"}, parse_relations("k <= n", {"n", "k"}));
     ASSERT_EQ(figures.size(), 1u); // no times were read
@@ -185,7 +185,7 @@ TEST(MapFigures, ShowTheReadingsOnTheFittedField) {
 
 // A claim of O(n), judged on the shape calm.
 JudgedClaim linear_claim() {
-    JudgedClaim claim{"scan", {"time", "every", parse_bound("O(n)", {"n"})}, {}};
+    JudgedClaim claim{"scan", {Metric::time, "every", parse_bound("O(n)", {"n"})}, {}};
     claim.judgement.worst_shape = "calm";
     return claim;
 }
@@ -196,13 +196,13 @@ TEST(ClaimFigures, MarkWhereTheWorkingSetOutgrowsACache) {
     sets.caches = {{1, "Data", 32768}, {2, "Unified", 1 << 20}, {3, "Unified", 1 << 30}};
     for (double n = 16; n <= 1 << 20; n *= 4)
         sets.bytes[{"scan", "calm"}][n] = 8 * n;
-    const std::vector<SeriesGrowth> timed = {grown("scan", "time", linear, 16, 1 << 20, 2)};
+    const std::vector<SeriesGrowth> timed = {grown("scan", Metric::time, linear, 16, 1 << 20, 2)};
     const Figure figure = claim_figures({linear_claim()}, timed, "n", sizes_at, sets).at(0);
     EXPECT_NE(figure.script.find("\"32 KiB cache\" at first 4096,"), std::string::npos) << figure.script;
     EXPECT_NE(figure.script.find("\"1 MiB cache\" at first 131072,"), std::string::npos) << figure.script;
     EXPECT_EQ(figure.script.find("GiB cache"), std::string::npos); // not reached
     // Counts do not feel it, and what is not known is not marked.
-    const std::vector<SeriesGrowth> counted = {grown("scan", "steps", linear, 16, 1 << 20, 2)};
+    const std::vector<SeriesGrowth> counted = {grown("scan", Metric::steps, linear, 16, 1 << 20, 2)};
     EXPECT_EQ(claim_figures({linear_claim()}, counted, "n", sizes_at, sets).at(0).script.find("cache"),
               std::string::npos);
     EXPECT_EQ(claim_figures({linear_claim()}, timed, "n", sizes_at).at(0).script.find("cache"),
@@ -211,14 +211,14 @@ TEST(ClaimFigures, MarkWhereTheWorkingSetOutgrowsACache) {
 
 // Of three sizes two change: what relates them to the third is not known here.
 TEST(MapFigures, LeaveRelationsWithOtherSizesAside) {
-    const std::vector<Figure> figures = map_figures("Moorings", {over_two("table", "steps")}, {"table"},
+    const std::vector<Figure> figures = map_figures("Moorings", {over_two("table", Metric::steps)}, {"table"},
                                                     parse_relations("m <= n", {"n", "k", "m"}));
     ASSERT_EQ(figures.size(), 1u);
     EXPECT_EQ(figures[0].data.find("nan"), std::string::npos);
 }
 
 TEST(MapFigures, AreForTwoSizesAlone) {
-    EXPECT_TRUE(map_figures("Tide", {grown("scan", "steps", linear, 16, 4096, 2)}, {"scan"}, {}).empty());
+    EXPECT_TRUE(map_figures("Tide", {grown("scan", Metric::steps, linear, 16, 4096, 2)}, {"scan"}, {}).empty());
 }
 
 TEST(Figures, WhatTakesNoTimeIsDrawnAtTheAxisEnd) {

@@ -55,8 +55,8 @@ std::vector<SeriesGrowth> two_growths(const std::string &name) {
     const auto fitted = [](auto law) {
         return fit_growth(test::counted_series(law, 16, 1000), {Noise::counted, {}});
     };
-    return {{name, "calm", "steps", fitted([](double n) { return 3 * n; })},
-            {"squares", "calm", "steps", fitted([](double n) { return n * n; })}};
+    return {{name, "calm", Metric::steps, fitted([](double n) { return 3 * n; })},
+            {"squares", "calm", Metric::steps, fitted([](double n) { return n * n; })}};
 }
 
 TEST(Figures, HoldAsManyPointsAsReadSizes) {
@@ -77,7 +77,7 @@ std::size_t lines_in(const std::string &text) {
 
 // Steps of n^2 over a claim of n: from 16/1000 at the first size up to 1 at the last.
 TEST(Figures, AClaimIsSeenAsReadingsOverItsBound) {
-    JudgedClaim claim{"squares", {"time", "every", parse_bound("O(n)", {"n"})}, {}};
+    JudgedClaim claim{"squares", {Metric::time, "every", parse_bound("O(n)", {"n"})}, {}};
     claim.judgement.verdict = Verdict::exceeded;
     claim.judgement.worst_shape = "calm";
     const auto figures = claim_figures({claim}, two_growths("scan"), "n", [](double n) {
@@ -95,10 +95,10 @@ TEST(Figures, AClaimIsSeenAsReadingsOverItsBound) {
 TEST(Figures, TimesAreSeenOverTheFastestAndTheUnbeatenAreJoined) {
     ComparisonOfAll all;
     all.rankings = {{"worst", 100, {{"scan", 10}, {"squares", 40}}}};
-    PairComparison pair{"scan", "squares", "worst", "time", {}};
+    PairComparison pair{"scan", "squares", "worst", Metric::time, {}};
     pair.course.points = {{10, 2, {1.6, 2.5}}, {100, 0.25, {0.2, 0.5}}};
     all.pairs = {pair};
-    all.crossings = {{"scan", "squares", "worst", "time", {31.6, {25, 40}, false}, true}};
+    all.crossings = {{"scan", "squares", "worst", Metric::time, {31.6, {25, 40}, false}, true}};
     all.trade_at = 100;
     all.trade = {{"scan", 10, 800, ""}, {"squares", 40, 0, ""}, {"third", 50, 900, "scan"}};
     const auto figures = comparison_figures("Highest water", all, {"scan", "squares", "third"});

@@ -34,32 +34,32 @@ RatioCourse falling(double at_first, double at_last) {
 }
 
 TEST(CourseWords, TellTheFactorFromTheBetterSide) {
-    EXPECT_EQ(course_words(level(0.25, {0.244, 0.2564}), "time", "n"),
+    EXPECT_EQ(course_words(level(0.25, {0.244, 0.2564}), Metric::time, "n"),
               "same growth, 4 times faster [3.9, 4.1]");
-    EXPECT_EQ(course_words(level(2.5, {2.4, 2.6}), "time", "n"), "same growth, 2.5 times slower [2.4, 2.6]");
-    EXPECT_EQ(course_words(level(0.5, {0.5, 0.5}), "steps", "n"), "same growth, 2 times fewer [2, 2]");
-    EXPECT_EQ(course_words(level(2, {2, 2}), "space", "n"), "same growth, 2 times more [2, 2]");
-    EXPECT_EQ(course_words(level(1.05, {1.04, 1.06}), "time", "n"), "same growth, 5 % slower [4, 6] %");
+    EXPECT_EQ(course_words(level(2.5, {2.4, 2.6}), Metric::time, "n"), "same growth, 2.5 times slower [2.4, 2.6]");
+    EXPECT_EQ(course_words(level(0.5, {0.5, 0.5}), Metric::steps, "n"), "same growth, 2 times fewer [2, 2]");
+    EXPECT_EQ(course_words(level(2, {2, 2}), Metric::space, "n"), "same growth, 2 times more [2, 2]");
+    EXPECT_EQ(course_words(level(1.05, {1.04, 1.06}), Metric::time, "n"), "same growth, 5 % slower [4, 6] %");
 }
 
 TEST(CourseWords, NoDifferenceIsSaidWithWhatWouldHaveShown) {
-    EXPECT_EQ(course_words(level(1.001, {0.99, 1.01}), "time", "n"),
+    EXPECT_EQ(course_words(level(1.001, {0.99, 1.01}), Metric::time, "n"),
               "no difference seen (from 1.01 % on it would have been)");
-    EXPECT_EQ(course_words(level(1, {1, 1}), "steps", "n"), "the same");
+    EXPECT_EQ(course_words(level(1, {1, 1}), Metric::steps, "n"), "the same");
 }
 
 TEST(CourseWords, OtherGrowthIsToldAtTwoSizes) {
-    EXPECT_EQ(course_words(falling(1.0 / 12, 1.0 / 1150), "time", "n"),
+    EXPECT_EQ(course_words(falling(1.0 / 12, 1.0 / 1150), Metric::time, "n"),
               "grows slower: 12 times faster at n = 1,000, 1,150 times faster at n = 10,000");
-    EXPECT_EQ(course_words(falling(2, 40), "steps", "k"),
+    EXPECT_EQ(course_words(falling(2, 40), Metric::steps, "k"),
               "grow faster: 2 times more at k = 1,000, 40 times more at k = 10,000");
 }
 
 ComparisonOfAll compared() {
     ComparisonOfAll all;
-    all.pairs = {{"every-stretch", "one-pass", worst_shape_name, "time", falling(0.5, 90)}};
+    all.pairs = {{"every-stretch", "one-pass", worst_shape_name, Metric::time, falling(0.5, 90)}};
     all.crossings = {
-        {"every-stretch", "one-pass", worst_shape_name, "time", {62.4, {58.2, 66.9}, true}, true}};
+        {"every-stretch", "one-pass", worst_shape_name, Metric::time, {62.4, {58.2, 66.9}, true}, true}};
     all.fastest = {{1, 62.4, "every-stretch"}, {62.4, std::numeric_limits<double>::infinity(), "one-pass"}};
     all.trade_at = 10'000;
     all.trade = {{"one-pass", 2e4, 4096, ""}, {"every-stretch", 1.8e6, 8192, "one-pass"}};
@@ -106,8 +106,8 @@ TEST(FastestWords, NameOneOrSeveral) {
 TEST(ForecastText, TellsTheValueItsIntervalAndWhatItRestsOn) {
     ForecastFindings f;
     f.sizes = {{"n", 1'000'000}};
-    f.forecasts = {{"one-pass", "calm", "time", {6.4e6, {4.46e6, 9.08e6}, 30.5}},
-                   {"one-pass", "calm", "space", {4096, {4096, 4096}, 30.5}}};
+    f.forecasts = {{"one-pass", "calm", Metric::time, {6.4e6, {4.46e6, 9.08e6}, 30.5}},
+                   {"one-pass", "calm", Metric::space, {4096, {4096, 4096}, 30.5}}};
     const std::string text = forecast_text(f, false);
     for (const char *part : {"Forecast at n = 1,000,000", "6.4 ms", "4.46 to 9.08 ms", "4 KiB",
                              "30.5 times beyond", "rests on the\ncurve alone"})
@@ -159,10 +159,10 @@ TEST(ForecastText, TheCheckOnItselfIsForTheVerbose) {
 }
 
 TEST(ChangesText, CountsWhatIsWorseAndHidesWhatIsTheSame) {
-    Change worse{Change::Kind::worse, "one-pass", "calm", "time", level(1.2, {1.18, 1.22}), "", "", "", true};
-    Change same{Change::Kind::same, "one-pass", "calm", "steps", level(1, {1, 1}), "", "", "", false};
-    Change verdict{Change::Kind::verdict, "halves", "", "", {}, "time O(n)", "holds", "exceeded", true};
-    Change fresh{Change::Kind::appeared, "third", "", "", {}, "", "", "", false};
+    Change worse{Change::Kind::worse, "one-pass", "calm", Metric::time, level(1.2, {1.18, 1.22}), "", "", "", true};
+    Change same{Change::Kind::same, "one-pass", "calm", Metric::steps, level(1, {1, 1}), "", "", "", false};
+    Change verdict{Change::Kind::verdict, "halves", "", {}, {}, "time O(n)", "holds", "exceeded", true};
+    Change fresh{Change::Kind::appeared, "third", "", {}, {}, "", "", "", false};
     const std::string text = changes_text({worse, same, verdict, fresh}, "n", false);
     for (const char *part : {"one-pass\n  worse calm, time: same growth, 1.2 times slower",
                              "time O(n): holds before, exceeded now", "third\n", "is new",
@@ -174,11 +174,13 @@ TEST(ChangesText, CountsWhatIsWorseAndHidesWhatIsTheSame) {
 
 std::string chart(const std::function<double(double)> &law, const char *bound, int sizes = 18) {
     Growth growth;
+    growth.catalogue = std::make_shared<const Catalogue>(std::vector<std::string>{"n"},
+                                                         std::vector<Relation>{}, std::vector<bool>{false});
     for (int i = 0; i < sizes; ++i) {
         const double n = 16 * std::exp2(i / 2.0);
-        growth.points.push_back({n, std::log(law(n)), 0, 1});
+        growth.points.push_back({{n}, std::log(law(n)), 0, 1});
     }
-    return inline_chart(over_bound(growth, parse_bound(bound, {"n"}), false, [](double n) {
+    return inline_chart(over_bound(growth, "n", parse_bound(bound, {"n"}), false, [](double n) {
         return Sizes{{"n", n}};
     }));
 }

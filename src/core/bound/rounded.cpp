@@ -9,6 +9,13 @@ using Kind = ExpressionNode::Kind;
 
 namespace {
 
+long double whole_root(long double of, Rounding rounding) {
+    const long double root = std::sqrt(of);
+    return rounding == Rounding::up     ? std::ceil(root - 1e-9L)
+           : rounding == Rounding::down ? std::floor(root + 1e-9L)
+                                        : root;
+}
+
 long double rounded(const Expression &e, const Sizes &sizes, Rounding rounding) {
     const auto part = [&](std::size_t i) { return rounded(e->of[i], sizes, rounding); };
     switch (e->kind) {
@@ -35,11 +42,13 @@ long double rounded(const Expression &e, const Sizes &sizes, Rounding rounding) 
     }
     case Kind::logarithm:
     case Kind::natural_logarithm: {
-        const long double levels = std::max(std::log2(std::max(part(0), 1.0L)), 1.0L);
-        return rounding == Rounding::up ? std::ceil(levels - 1e-9L) : std::floor(levels + 1e-9L);
+        const long double of = std::max(part(0), 2.0L), levels = std::log2(of);
+        if (rounding == Rounding::down) return std::floor(levels + 1e-9L);
+        const long double whole = std::ceil(levels - 1e-9L);
+        return rounding == Rounding::up ? whole : std::max(whole - std::exp2(whole) / of, 0.0L);
     }
     case Kind::square_root:
-        return std::floor(std::sqrt(part(0)) + 1e-9L);
+        return whole_root(part(0), rounding);
     case Kind::power:
         if (e->of[1]->kind == Kind::number && e->of[1]->number == 2) {
             const long double base = part(0);
@@ -47,8 +56,13 @@ long double rounded(const Expression &e, const Sizes &sizes, Rounding rounding) 
         }
         if (sizes_in(e->of[0]).empty()) { // 2^(n/2) of halves
             const long double exponent = evaluate(e->of[1], sizes);
-            return std::pow(part(0), rounding == Rounding::up ? std::ceil(exponent - 1e-9L)
-                                                              : std::floor(exponent + 1e-9L));
+            return std::pow(part(0), rounding == Rounding::up     ? std::ceil(exponent - 1e-9L)
+                                     : rounding == Rounding::down ? std::floor(exponent + 1e-9L)
+                                                                  : exponent);
+        }
+        if (e->of[1]->kind == Kind::number && std::abs(std::remainder(e->of[1]->number, 1.0L)) == 0.5L) {
+            const long double base = part(0); // blocks as long as the root
+            return std::pow(base, e->of[1]->number - 0.5L) * whole_root(base, rounding);
         }
         return std::pow(part(0), evaluate(e->of[1], sizes));
     default:

@@ -5,11 +5,11 @@
 
 namespace iron {
 
-// How whole numbers round a growth: halving levels, whole roots, pairs.
-enum class Rounding { up, down };
+// How whole numbers round a growth: halving levels, whole roots, pairs. levels: of a tree whose last level is
+// not full, for which a logarithm stands: ceil(log2 n) - 2^ceil(log2 n) / n.
+enum class Rounding { up, down, levels };
 
-// ln of a growth with its logarithms and exponents rounded, its roots rounded down and n^2 counted as
-// n (n - 1) / 2.
+// ln of a growth with its logarithms, roots and exponents rounded and n^2 counted as n (n - 1) / 2.
 double rounded_log(const Expression &expression, const Sizes &sizes, Rounding rounding);
 
 } // namespace iron

@@ -57,20 +57,15 @@ bool is_capped(const std::vector<PlaceRead> &shape, const std::vector<PlaceRead>
            span_enough(equal);
 }
 
-std::vector<PlaceRead> places_read(const std::string &metric, const Bound &bound,
-                                   const std::string &size_name, const ShapeGrowth &shape) {
+std::vector<PlaceRead> places_read(Metric claimed, const Bound &bound, const ShapeGrowth &shape) {
+    const Growth *growth = claimed == Metric::space ? shape.space : shape.steps;
     std::vector<PlaceRead> places;
-    if (const auto joint = metric == "space" ? shape.joint_space : shape.joint_steps) {
-        for (std::size_t i = 0; i < joint->cells.size(); ++i)
-            places.push_back({joint->cells[i],
-                              std::max(joint->points[i].log_most, joint->points[i].log_value),
-                              evaluate_log(bound.growth, joint->sizes_at(i))});
-    } else if (const auto &growth = metric == "space" ? shape.space : shape.steps;
-               growth && names_all({size_name}, bound.growth))
-        for (const Located &point : growth->points)
-            places.push_back({{point.size},
-                              std::max(point.log_most, point.log_value),
-                              evaluate_log(bound.growth, {{size_name, point.size}})});
+    if (!growth || !names_all(growth->names(), bound.growth)) return places;
+    for (std::size_t i = 0; i < growth->points.size(); ++i) {
+        const Located &point = growth->points[i];
+        places.push_back({point.sizes, std::max(point.log_most, point.log_value),
+                          evaluate_log(bound.growth, growth->sizes_at(i))});
+    }
     return places;
 }
 

@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-#include "core/claim/verdict.h"
+#include "core/claim/evidence.h"
 
 namespace iron {
 
@@ -23,8 +23,8 @@ struct PlaceRead {
 // dearest input of either, since others may have ended early.
 bool is_capped(const std::vector<PlaceRead> &shape, const std::vector<PlaceRead> &cap);
 
-// What was counted or weighed of a shape, on the dearest input of each place; none where time alone is known.
-std::vector<PlaceRead> places_read(const std::string &metric, const Bound &bound,
-                                   const std::string &size_name, const ShapeGrowth &shape);
+// What was counted or weighed of a shape, on the dearest input of each place; none where time alone is known, or
+// where the bound names sizes that did not change there.
+std::vector<PlaceRead> places_read(Metric claimed, const Bound &bound, const ShapeGrowth &shape);
 
 } // namespace iron

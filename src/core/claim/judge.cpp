@@ -4,70 +4,108 @@
 #include <set>
 
 #include "core/bound/order.h"
-#include "core/claim/joint_verdict.h"
+#include "core/claim/capped.h"
+#include "core/policy.h"
 
 namespace iron {
 
+const char *word_for(Verdict verdict) {
+    switch (verdict) {
+    case Verdict::holds:
+        return "holds";
+    case Verdict::exceeded:
+        return "exceeded";
+    case Verdict::undecided:
+        return "undecided";
+    }
+    return "";
+}
+
 namespace {
 
-bool speaks_of_others(const Bound &bound, const std::string &size_name) {
-    for (const std::string &name : sizes_in(bound.growth))
-        if (name != size_name) return true;
-    return false;
+struct OneShape {
+    Evidence evidence;
+    Judgement judgement;
+};
+
+int severity(Verdict verdict) {
+    return verdict == Verdict::exceeded ? 2 : verdict == Verdict::undecided ? 1 : 0;
 }
 
-std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::vector<SeriesGrowth> &growths) {
-    std::vector<ShapeGrowth> shapes;
-    for (const SeriesGrowth &growth : growths) {
-        if (growth.solution != solution.solution) continue;
-        const auto same = [&](const ShapeGrowth &shape) { return shape.shape == growth.shape; };
-        auto found = std::find_if(shapes.begin(), shapes.end(), same);
-        if (found == shapes.end()) {
-            found = shapes.insert(shapes.end(), {growth.shape, {}, {}, {}});
-            found->starts_up = solution.whole_program;
-        }
-        (growth.metric == "steps"   ? found->steps
-         : growth.metric == "space" ? found->space
-                                    : found->time) = growth.growth;
-        (growth.metric == "steps"   ? found->joint_steps
-         : growth.metric == "space" ? found->joint_space
-                                    : found->joint_time) = growth.joint;
+// Takes shapes off that leave the bound or can't be told where another that holds shows all they can take.
+std::vector<besides::Capped> leave_out_capped(const Bound &bound, std::vector<OneShape> &all) {
+    std::vector<besides::Capped> capped;
+    if (bound.kind != Bound::Kind::upper) return capped;
+    std::vector<OneShape> caps;
+    for (const OneShape &one : all)
+        if (one.judgement.verdict == Verdict::holds && one.judgement.decided_by != Metric::time)
+            caps.push_back(one);
+    std::erase_if(all, [&](const OneShape &one) {
+        if (severity(one.judgement.verdict) == 0 || one.judgement.decided_by == Metric::time) return false;
+        const auto read = [&](const OneShape &which) {
+            return places_read(which.evidence.claimed, bound, *which.evidence.shape);
+        };
+        const auto cap = std::find_if(caps.begin(), caps.end(), [&](const OneShape &other) {
+            return is_capped(read(one), read(other));
+        });
+        if (cap == caps.end()) return false;
+        capped.push_back({one.evidence.shape->shape, cap->evidence.shape->shape});
+        return true;
+    });
+    return capped;
+}
+
+// What never comes above the grain is not the worst where another does.
+std::vector<std::string> leave_out_unread(const Bound &bound, std::vector<OneShape> &all) {
+    const auto is_unread = [](const OneShape &one) {
+        return std::holds_alternative<because::BelowGrain>(one.judgement.reason);
+    };
+    std::vector<std::string> unread;
+    if (bound.kind != Bound::Kind::upper || std::none_of(all.begin(), all.end(), [&](const OneShape &one) {
+            return one.evidence.growth && !is_unread(one);
+        }))
+        return unread;
+    std::erase_if(all, [&](const OneShape &one) {
+        if (is_unread(one)) unread.push_back(one.evidence.shape->shape);
+        return is_unread(one);
+    });
+    return unread;
+}
+
+// The worst verdict first; among equals the shape that comes nearest to leaving the bound.
+bool is_worse(const OneShape &a, const OneShape &b) {
+    const int sa = severity(a.judgement.verdict), sb = severity(b.judgement.verdict);
+    if (sa != sb) return sa > sb;
+    const Growth *ga = a.evidence.growth, *gb = b.evidence.growth;
+    const bool fa = ga && ga->is_fitted(), fb = gb && gb->is_fitted();
+    if (fa != fb) return fa;
+    if (!fa) return false;
+    if (a.judgement.loose != b.judgement.loose) return b.judgement.loose;
+    if (ga->names() != gb->names() || ga->names().size() > 1) return a.judgement.evidence > b.judgement.evidence;
+    const bool below = SizeOrder::within(ga->best().course, gb->best().course),
+               above = SizeOrder::within(gb->best().course, ga->best().course);
+    if (below != above) return above;
+    return ga->points.back().log_value > gb->points.back().log_value;
+}
+
+// The smallest growth on the list that as a bound would hold, as a claim; "" where none would.
+std::string smallest_claim(const Growth &growth, double needed) {
+    const Fit *least = nullptr;
+    for (const Fit &fit : growth.fits) {
+        if (fit.bent || (least && !(SizeOrder::within(fit.course, least->course) &&
+                                    !SizeOrder::within(least->course, fit.course))))
+            continue;
+        Bound bound{Bound::Kind::upper, nullptr, ""};
+        for (const CandidatePtr &lead : fit.leads)
+            bound.growth = bound.growth
+                               ? make(ExpressionNode::Kind::sum, {bound.growth, lead->expression})
+                               : lead->expression;
+        if (evidence_against(bound, growth) < -needed) least = &fit;
     }
-    // One that nothing was read of may be the one that leaves a bound.
-    if (!shapes.empty())
-        for (const std::string &name : solution.shapes)
-            if (std::none_of(shapes.begin(), shapes.end(),
-                             [&](const ShapeGrowth &shape) { return shape.shape == name; }))
-                shapes.push_back({name, {}, {}, {}});
-    return shapes;
+    return least ? "O(" + least->name + ")" : "";
 }
 
-// A whole program has to read its input: growth above the bound that is no faster than the input's own may be
-// the reading's.
-void allow_for_reading(const Bound &bound, const std::string &size_name,
-                       const std::vector<ShapeGrowth> &shapes, Judgement &judgement) {
-    const Expression input = make_size(size_name);
-    if (judgement.verdict != Verdict::exceeded || bound.kind == Bound::Kind::lower ||
-        compare_growth(bound.growth, input) >= 0)
-        return;
-    const bool of_space = judgement.decided_by == "space";
-    for (const ShapeGrowth &shape : shapes)
-        for (const auto &growth : {of_space ? shape.space : shape.steps, of_space ? shape.space : shape.time})
-            if (growth && !growth->fits.empty() && compare_growth(growth->best().curve.expression, input) > 0)
-                return;
-    judgement.verdict = Verdict::undecided;
-    judgement.reason += "; a whole program can't be told from its reading of the input: function style can";
-}
-
-// Where garbage is collected now and then, memory read from outside is more than what is in use.
-void allow_for_garbage(Judgement &judgement) {
-    if (judgement.verdict != Verdict::exceeded) return;
-    judgement.verdict = Verdict::undecided;
-    judgement.reason +=
-        "; what is collected only later counts in this reading, so it can't tell that from need";
-}
-
-Judgement undecided(std::string reason) {
+Judgement undecided(Reason reason) {
     Judgement judgement;
     judgement.reason = std::move(reason);
     return judgement;
@@ -75,47 +113,150 @@ Judgement undecided(std::string reason) {
 
 } // namespace
 
+Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowth> &shapes,
+                const JudgeOptions &options) {
+    std::vector<OneShape> all;
+    for (const ShapeGrowth &shape : shapes) {
+        OneShape one{evidence_on(shape, claimed, bound, options.memory ? &*options.memory : nullptr), {}};
+        one.judgement = judged_on(one.evidence, options.without);
+        all.push_back(std::move(one));
+    }
+    if (all.empty()) return undecided(because::NothingMeasured{});
+    std::vector<std::string> unread;
+    if (!options.without.contains("unread-shapes")) unread = leave_out_unread(bound, all);
+    std::vector<besides::Capped> capped;
+    if (!options.without.contains("capped")) capped = leave_out_capped(bound, all);
+    std::stable_sort(all.begin(), all.end(), is_worse);
+    const OneShape &worst = all.front();
+    Judgement judgement = worst.judgement;
+    judgement.one_of_several = shapes.size() > 1;
+    // What was left out may be what needs the bound, and so may what a start-up hides.
+    judgement.loose =
+        judgement.loose && unread.empty() && capped.empty() &&
+        !(worst.evidence.shape->starts_up && judgement.decided_by == Metric::time) &&
+        std::all_of(all.begin(), all.end(), [](const OneShape &one) { return one.judgement.loose; });
+    // What time does beside steps is said last.
+    std::vector<Remark> last;
+    if (!judgement.remarks.empty() &&
+        std::holds_alternative<besides::TimeFaster>(judgement.remarks.back())) {
+        last.push_back(std::move(judgement.remarks.back()));
+        judgement.remarks.pop_back();
+    }
+    if (!unread.empty()) judgement.remarks.push_back(besides::BelowGrainOn{unread});
+    for (besides::Capped &one : capped)
+        judgement.remarks.push_back(std::move(one));
+    if (bound.kind == Bound::Kind::upper && (judgement.verdict == Verdict::exceeded || judgement.loose)) {
+        const bool by_time = judgement.decided_by == Metric::time;
+        Evidence deciding = worst.evidence;
+        if (by_time) deciding.growth = deciding.shape->time, deciding.read = Metric::time;
+        const std::string claim = smallest_claim(*deciding.growth, deciding.needed_to_keep());
+        if (!claim.empty()) judgement.remarks.push_back(besides::SmallestClaim{claim});
+    }
+    judgement.remarks.insert(judgement.remarks.end(), last.begin(), last.end());
+    return judgement;
+}
+
+namespace {
+
+std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::vector<SeriesGrowth> &growths) {
+    std::vector<ShapeGrowth> shapes;
+    for (const SeriesGrowth &growth : growths) {
+        if (growth.solution != solution.solution || growth.metric == Metric::memory) continue;
+        const auto same = [&](const ShapeGrowth &shape) { return shape.shape == growth.shape; };
+        auto found = std::find_if(shapes.begin(), shapes.end(), same);
+        if (found == shapes.end()) {
+            found = shapes.insert(shapes.end(), {growth.shape});
+            found->starts_up = solution.whole_program;
+        }
+        (growth.metric == Metric::steps  ? found->steps
+         : growth.metric == Metric::time ? found->time
+                                         : found->space) = &growth.growth;
+    }
+    // One that nothing was read of may be the one that leaves a bound.
+    if (!shapes.empty())
+        for (const std::string &name : solution.shapes)
+            if (std::none_of(shapes.begin(), shapes.end(),
+                             [&](const ShapeGrowth &shape) { return shape.shape == name; }))
+                shapes.push_back({name});
+    return shapes;
+}
+
+// The shapes that a claim speaks of.
+std::vector<ShapeGrowth> meant_by(const Claim &claim, const SolutionClaims &solution,
+                                  const std::vector<ShapeGrowth> &shapes) {
+    std::set<std::string> named; // shapes with a claim of their own on this metric
+    for (const Claim &other : solution.claims)
+        if (other.metric == claim.metric && other.shape != "every") named.insert(other.shape);
+    std::vector<ShapeGrowth> meant;
+    for (const ShapeGrowth &shape : shapes)
+        if (claim.shape == "every" ? !named.contains(shape.shape) : shape.shape == claim.shape)
+            meant.push_back(shape);
+    return meant;
+}
+
+// A whole program has to read its input: growth above the bound that is no faster than the input's own may be
+// the reading's. Of several sizes any may tell how long the input is.
+void allow_for_reading(const Claim &claim, const std::vector<ShapeGrowth> &shapes, Judgement &judgement) {
+    if (judgement.verdict != Verdict::exceeded || claim.bound.kind == Bound::Kind::lower) return;
+    for (const ShapeGrowth &shape : shapes) {
+        const Growth *deciding = judgement.decided_by == Metric::space ? shape.space : nullptr;
+        for (const Growth *growth : {deciding ? deciding : shape.steps, deciding ? deciding : shape.time}) {
+            if (!growth || !growth->is_fitted()) continue;
+            std::vector<Expression> sizes;
+            for (const std::string &name : growth->names())
+                sizes.push_back(make_size(name));
+            const SizeOrder::Course input = growth->order().course_of(
+                sizes.size() == 1 ? sizes[0] : make(ExpressionNode::Kind::product, sizes));
+            if (SizeOrder::within(input, growth->order().course_of(claim.bound.growth)) ||
+                !SizeOrder::within(growth->best().course, input))
+                return;
+        }
+    }
+    judgement.verdict = Verdict::undecided;
+    judgement.remarks.push_back(besides::ReadingOfInput{});
+}
+
+// Where garbage is collected now and then, memory read from outside is more than what is in use.
+void allow_for_garbage(Judgement &judgement) {
+    if (judgement.verdict != Verdict::exceeded) return;
+    judgement.verdict = Verdict::undecided;
+    judgement.remarks.push_back(besides::Garbage{});
+}
+
+} // namespace
+
 std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutions,
-                                      const std::vector<SeriesGrowth> &growths, const std::string &size_name,
-                                      const std::optional<MemoryCurve> &memory) {
+                                      const std::vector<SeriesGrowth> &growths, const JudgeOptions &options) {
     std::vector<JudgedClaim> judged;
     for (const SolutionClaims &solution : solutions) {
         const std::vector<ShapeGrowth> shapes = shapes_of(solution, growths);
         for (const Claim &claim : solution.claims) {
             JudgedClaim one{solution.solution, claim, {}};
-            std::set<std::string> named; // shapes with a claim of their own on this metric
-            for (const Claim &other : solution.claims)
-                if (other.metric == claim.metric && other.shape != "every") named.insert(other.shape);
-            std::vector<ShapeGrowth> meant;
-            for (const ShapeGrowth &shape : shapes)
-                if (claim.shape == "every" ? !named.contains(shape.shape) : shape.shape == claim.shape)
-                    meant.push_back(shape);
-            if (!solution.excluded.empty())
-                one.judgement = undecided("no verdict: " + solution.excluded);
-            else if (speaks_of_others(claim.bound, size_name) &&
-                     std::none_of(meant.begin(), meant.end(), [&](const ShapeGrowth &shape) {
-                         const auto joint = deciding_joint(claim.metric, shape);
-                         return joint && names_all(joint->names, claim.bound.growth);
-                     }))
-                one.judgement =
-                    undecided("the claim names other sizes than " + size_name + ", and those do not change");
-            else {
-                one.judgement = judge(claim.metric, claim.bound, size_name, meant, memory);
-                if (solution.whole_program) allow_for_reading(claim.bound, size_name, meant, one.judgement);
-                if (claim.metric == "space" && solution.collects_garbage) allow_for_garbage(one.judgement);
-                if (claim.metric == "space" && solution.whole_program && one.judgement.decided_by == "space")
-                    one.judgement.decided_by = "resident";
+            if (!solution.excluded.empty()) {
+                one.judgement = undecided(because::LeftOut{solution.excluded});
+                judged.push_back(std::move(one));
+                continue;
             }
+            const std::vector<ShapeGrowth> meant = meant_by(claim, solution, shapes);
+            one.judgement = judge(claim.metric, claim.bound, meant, options);
+            if (solution.whole_program && !options.without.contains("reading"))
+                allow_for_reading(claim, meant, one.judgement);
+            if (claim.metric == Metric::space && solution.collects_garbage &&
+                !options.without.contains("garbage"))
+                allow_for_garbage(one.judgement);
+            if (solution.whole_program && one.judgement.decided_by == Metric::space)
+                one.judgement.decided_by = Metric::resident;
             judged.push_back(std::move(one));
         }
     }
     return judged;
 }
 
-std::vector<Bound> bounds_on(const SolutionClaims &solution, const std::string &metric) {
+std::vector<Bound> bounds_on(const SolutionClaims &solution, Metric metric) {
     std::vector<Bound> bounds;
     for (const Claim &claim : solution.claims)
-        if (claim.metric == (metric == "space" ? "space" : "time")) bounds.push_back(claim.bound);
+        if (claim.metric == (noise_of(metric) == Noise::weighed ? Metric::space : Metric::time))
+            bounds.push_back(claim.bound);
     return bounds;
 }
 

@@ -1,43 +1,35 @@
 // The claims of all solutions, judged from the growth of their series.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
-#include "core/claim/verdict.h"
-#include "core/growth/fit_all.h"
+#include "core/claim/claim.h"
+#include "core/claim/rules.h"
+#include "core/growth/fitter.h"
+#include "core/reading/memory_curve.h"
 
 namespace iron {
 
-struct Claim {
-    std::string metric; // "time" or "space"
-    std::string shape;  // "every", or a shape's name
-    Bound bound;
+struct JudgeOptions {
+    std::optional<MemoryCurve> memory = MemoryCurve(); // of the machine that was measured on
+    Without without = {};                              // rules left out
 };
 
-struct SolutionClaims {
-    std::string solution;
-    std::vector<Claim> claims;
-    bool whole_program = false;    // read with its start-up and its reading
-    bool collects_garbage = false; // its memory is read with garbage not yet collected
-    std::string excluded;          // why it gets no verdict ("it gives wrong answers"), or ""
-    std::vector<std::string> shapes =
-        {}; // that a claim for every shape speaks of; empty: those that were read
-};
+// Judges a claim on time or space that every one of `shapes` must keep: a bound O is decided by the worst
+// shape, Omega by the best, Theta by whichever leaves it. Steps decide a claim on time where they were counted;
+// time alone needs more evidence, because memory hierarchies bend it upwards: only an excess greater than twice
+// what the machine's own memory can do counts, and then against steps that held, too.
+Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowth> &shapes,
+                const JudgeOptions &options = {});
 
-struct JudgedClaim {
-    std::string solution;
-    Claim claim;
-    Judgement judgement;
-};
-
-// `size_name`: the size along which was measured. A claim for `every` shape does not speak of the shapes that
-// the solution has a claim of its own for.
+// A claim for `every` shape does not speak of the shapes that the solution has a claim of its own for.
 std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutions,
-                                      const std::vector<SeriesGrowth> &growths, const std::string &size_name,
-                                      const std::optional<MemoryCurve> &memory = MemoryCurve());
+                                      const std::vector<SeriesGrowth> &growths,
+                                      const JudgeOptions &options = {});
 
-// The bounds that a solution claims, of "space" or (steps count for it) of time.
-std::vector<Bound> bounds_on(const SolutionClaims &solution, const std::string &metric);
+// The bounds that a solution claims on what a series tells: steps tell of time.
+std::vector<Bound> bounds_on(const SolutionClaims &solution, Metric metric);
 
 } // namespace iron

@@ -1,65 +1,43 @@
 #include "core/claim/time_beside_steps.h"
 
+#include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
+#include <map>
 
-#include "core/claim/words.h"
+#include "core/policy.h"
 
 namespace iron {
 
-namespace {
-
-// Time a step, at every size that both were read at.
-std::vector<std::pair<double, double>> time_a_step(const ShapeGrowth &shape) {
-    std::vector<std::pair<double, double>> list;
-    if (!shape.steps || !shape.time || shape.time->fits.empty() || shape.steps->fits.empty()) return list;
-    for (const Located &t : shape.time->points)
-        for (const Located &s : shape.steps->points)
-            if (s.size == t.size) list.push_back({t.size, std::exp(t.log_value - s.log_value)});
-    return list;
-}
-
-} // namespace
-
-void look_for_hidden_work(const ShapeGrowth &shape, const Bound &bound, const MemoryCurve &memory,
-                          double evidence_needed, Judgement &j) {
-    const auto per_step = time_a_step(shape);
-    if (per_step.size() < 6 || bound.kind == Bound::Kind::lower) return;
-    const auto &[from, first] = per_step[per_step.size() / 3];
-    const auto &[to, last] = per_step.back();
-    const auto steps_at = [&](double size) {
-        for (const Located &s : shape.steps->points)
-            if (s.size == size) return s.log_value;
-        return 0.0;
+std::optional<TimeAStep> time_a_step(const Growth &steps, const Growth &time, const MemoryCurve *memory) {
+    if (steps.names() != time.names()) return std::nullopt;
+    std::map<std::vector<double>, std::size_t> timed;
+    for (std::size_t i = 0; i < time.points.size(); ++i)
+        timed[time.points[i].sizes] = i;
+    struct Both {
+        std::size_t steps, time;
     };
-    const double span = std::max(to / from, std::exp(steps_at(to) - steps_at(from)));
-    if (last / first < 2 * memory.steepest_rise(span)) return;
-    if (evidence_against(bound, *shape.time) < evidence_needed) return;
-    j.verdict = Verdict::exceeded;
-    j.loose = false;
-    j.decided_by = "time";
-    j.growth_class = shape.time->best().curve.name;
-    j.exponent = shape.time->exponent;
-    j.interval = shape.time->interval;
-    j.reason =
-        fmt::format("steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
-                    "where memory alone could do {}: work is hidden where steps do not see it, in a library "
-                    "call or a copy",
-                    j.growth_class, time_text(first), grouped(from), time_text(last), grouped(to),
-                    three_digits(last / first), three_digits(memory.steepest_rise(span)));
-    j.would_decide.reset();
-}
-
-std::string time_beside_steps(const ShapeGrowth &shape) {
-    const auto per_step = time_a_step(shape);
-    if (per_step.size() < 4) return "";
-    const auto &[from, first] = per_step[per_step.size() / 3];
-    const auto &[to, last] = per_step.back();
-    if (last / first < 1.5) return "";
-    return fmt::format(
-        "; time grows faster than steps: {} a step at {}, {} at {}, which is the machine's doing "
-        "(caches, memory) or work in library calls that steps do not see",
-        time_text(first), grouped(from), time_text(last), grouped(to));
+    std::vector<Both> both;
+    for (std::size_t i = 0; i < steps.points.size(); ++i)
+        if (const auto found = timed.find(steps.points[i].sizes); found != timed.end())
+            both.push_back({i, found->second});
+    if (both.size() < policy::claim::least_common_places) return std::nullopt;
+    const auto log_steps = [&](const Both &one) { return steps.points[one.steps].log_value; };
+    std::stable_sort(both.begin(), both.end(),
+                     [&](const Both &a, const Both &b) { return log_steps(a) < log_steps(b); });
+    const Both &from = both[both.size() / 3], &to = both.back();
+    const auto a_step = [&](const Both &one) {
+        return std::exp(time.points[one.time].log_value - log_steps(one));
+    };
+    const auto input = [&](const Both &one) {
+        double sum = 0;
+        for (const double size : steps.points[one.steps].sizes)
+            sum += std::max(size, 1.0);
+        return sum;
+    };
+    TimeAStep found{steps.sizes_at(from.steps), steps.sizes_at(to.steps), a_step(from), a_step(to), 1};
+    const double span = std::max(input(to) / input(from), std::exp(log_steps(to) - log_steps(from)));
+    if (memory) found.could = memory->steepest_rise(std::max(span, 1.0));
+    return found;
 }
 
 } // namespace iron

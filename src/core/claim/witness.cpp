@@ -5,19 +5,13 @@
 #include <map>
 #include <numeric>
 
+#include "core/policy.h"
+
 namespace iron {
 
 namespace {
 
-constexpr double errors_apart = 2;
-constexpr int least_places = 3;
-// Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one
-// before, what comes to rest less than a fifth.
-constexpr double comes_to_rest = 0.3;
-// Of its rise, what may be left beside a lower term.
-constexpr double share_of_a_logarithm = 0.15;
-// Sizes up to here are taken as they are, larger ones by their logarithm: growth may be exponential in them.
-constexpr double largest_exponential = 64;
+using namespace policy::claim;
 
 bool none_falls(const std::vector<double> &from, const std::vector<double> &to) {
     for (std::size_t i = 0; i < from.size(); ++i)
@@ -58,8 +52,8 @@ std::vector<double> parts_of(const std::vector<RatioRead> &places, const PlacesI
     const auto distance = [&](std::size_t at) {
         double sum = 0;
         for (std::size_t i = 0; i < places[at].sizes.size(); ++i)
-            sum += places[line.back()].sizes[i] <= largest_exponential
-                       ? places[at].sizes[i] / largest_exponential
+            sum += places[line.back()].sizes[i] <= policy::largest_exponential
+                       ? places[at].sizes[i] / policy::largest_exponential
                        : std::log(std::max(places[at].sizes[i], 1.0));
         return sum;
     };
@@ -90,7 +84,7 @@ double rise_of_a_logarithm(const RatioRead &from, const RatioRead &to) {
 // What the ratio rises by in the upper half of a line; nothing where it does not, or comes to rest there:
 // then what is lower than the bound still shows, no more.
 double late_rise(const std::vector<RatioRead> &places, const PlacesInLine &line, double sign) {
-    if (line.size() < static_cast<std::size_t>(least_places)) return 0;
+    if (line.size() < least_witnesses) return 0;
     const std::vector<double> parts = parts_of(places, line);
     // Two stretches, each long enough to show more than the readings' errors.
     const std::size_t end = line.size() - 1, half = last_up_to(parts, 0.5), fits = last_up_to(parts, 0.8),
@@ -116,7 +110,7 @@ double late_rise(const std::vector<RatioRead> &places, const PlacesInLine &line,
 
 // What leads up to a place: the longest chain of rising ratios, and the least ratio that one starts from.
 struct Chain {
-    int places = 1;
+    std::size_t places = 1;
     std::size_t start = 0;
 };
 
@@ -142,7 +136,7 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
         const std::size_t start = chains[to].start;
         const double clear =
             (ratio(to) - ratio(start)) / std::max(1e-12, std::hypot(places[start].error, places[to].error));
-        if (chains[to].places < least_places || clear <= errors_apart || (found && clear <= found->clear) ||
+        if (chains[to].places < least_witnesses || clear <= errors_apart || (found && clear <= found->clear) ||
             ratio(to) - ratio(start) < least_rise)
             continue;
         const bool is_last = std::none_of(places.begin(), places.end(), [&](const RatioRead &other) {
@@ -158,8 +152,6 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
 }
 
 } // namespace
-
-double least_rise_of(const std::string &decided_by) { return decided_by == "space" ? std::log(1.5) : 0.02; }
 
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise) {

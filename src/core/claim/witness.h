@@ -2,7 +2,6 @@
 #pragma once
 
 #include <optional>
-#include <string>
 #include <vector>
 
 #include "core/bound/parse.h"
@@ -28,8 +27,5 @@ struct Witness {
 // before the largest. None where there is none.
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise);
-
-// ln: a rise that is none yet. Bytes come in blocks, and capacities double.
-double least_rise_of(const std::string &decided_by);
 
 } // namespace iron

@@ -13,6 +13,9 @@ const Standing *find(const std::vector<Standing> &standings, const std::string &
     return nullptr;
 }
 
+// Along the size that grows alone.
+Series swept(const NamedSeries &one) { return along(one.series, one.series.names.front()); }
+
 // The better, the higher.
 int rank_of(const std::string &word) {
     for (const char *good : {"agrees", "holds"})
@@ -39,8 +42,8 @@ Change change_of(const NamedSeries &later, const NamedSeries &earlier, double wo
     change.solution = later.solution;
     change.shape = later.shape;
     change.metric = later.metric;
-    change.course = ratio_between_sessions(later.series, earlier.series, noise_of(later.metric));
-    if (drift && later.metric == "time") {
+    change.course = ratio_between_sessions(swept(later), swept(earlier), noise_of(later.metric));
+    if (drift && later.metric == Metric::time) {
         if (std::find(drift->solutions.begin(), drift->solutions.end(), later.solution) !=
             drift->solutions.end())
             return change;
@@ -58,7 +61,7 @@ Change change_of(const NamedSeries &later, const NamedSeries &earlier, double wo
     else if (course.interval.second < 1 / (1 + worse_by))
         change.kind = Change::Kind::better;
     change.counts = (change.kind == Change::Kind::worse || change.kind == Change::Kind::grows_faster) &&
-                    (same_machine || later.metric != "time");
+                    (same_machine || later.metric != Metric::time);
     return change;
 }
 
@@ -93,12 +96,12 @@ std::optional<Drift> drift_between(const Results &earlier, const Results &later,
     std::set<std::string> solutions;
     for (const NamedSeries &now : later.series)
         for (const NamedSeries &then : earlier.series) {
-            if (now.metric != "time" || then.metric != "time" || !untouched.contains(now.solution) ||
+            if (now.metric != Metric::time || then.metric != Metric::time || !untouched.contains(now.solution) ||
                 now.solution != then.solution || now.shape != then.shape)
                 continue;
             std::vector<double> ratios;
             for (const RatioPoint &point :
-                 ratio_between_sessions(now.series, then.series, Noise::timed).points)
+                 ratio_between_sessions(swept(now), swept(then), Noise::timed).points)
                 ratios.push_back(std::log(point.ratio));
             if (ratios.empty()) continue;
             logs.push_back(quantile(ratios, 0.5));

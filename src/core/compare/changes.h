@@ -30,7 +30,8 @@ struct Change {
         gone,
     };
     Kind kind = Kind::same;
-    std::string solution, shape, metric; // shape and metric of ratios only
+    std::string solution, shape;   // shape of ratios only
+    std::optional<Metric> metric;  // of ratios
     RatioCourse course;                  // of ratios: later / earlier
     std::string what, before, after;     // of answers and verdicts
     bool counts = false;                 // a change for the worse

@@ -11,7 +11,7 @@ const char *const worst_shape_name = "worst";
 
 namespace {
 
-double middle_of(const SeriesPoint &point, bool timed) {
+double middle_of(const ReadPlace &point, bool timed) {
     std::vector<double> values;
     double mean = 0;
     for (const Reading &reading : point.readings) {
@@ -21,40 +21,41 @@ double middle_of(const SeriesPoint &point, bool timed) {
     return timed ? quantile(values, 0.25) : mean;
 }
 
-using Key = std::pair<std::string, std::string>; // solution, metric
+using Key = std::pair<std::string, Metric>; // solution
 
 // For every solution and metric the series of the shape that takes most, size by size, as far as every shape
 // was read: the worst one is the first that can't be paid any more.
 std::vector<NamedSeries> worst_series(const std::vector<NamedSeries> &series) {
-    std::map<Key, std::map<double, SeriesPoint>> worst;
+    std::map<Key, std::map<double, ReadPlace>> worst;
     std::map<Key, std::string> names;
     std::map<Key, double> farthest, grains;
     for (const NamedSeries &one : series) {
-        if (one.series.points.empty()) continue;
+        if (one.series.places.empty()) continue;
         const Key key{one.solution, one.metric};
-        double &to = farthest.try_emplace(key, one.series.points.back().size).first->second;
-        to = std::min(to, one.series.points.back().size);
-        names[key] = one.series.size_name;
+        const double last = one.series.places.back().sizes.front();
+        double &to = farthest.try_emplace(key, last).first->second;
+        to = std::min(to, last);
+        names[key] = one.series.names.front();
         grains[key] = std::max(grains[key], one.series.grain);
-        const bool timed = one.metric == "time";
-        for (const SeriesPoint &point : one.series.points) {
+        const bool timed = one.metric == Metric::time;
+        for (const ReadPlace &point : one.series.places) {
             if (point.readings.empty()) continue;
-            SeriesPoint &kept = worst[key][point.size];
+            ReadPlace &kept = worst[key][point.sizes.front()];
             if (kept.readings.empty() || middle_of(point, timed) > middle_of(kept, timed)) kept = point;
         }
     }
     std::vector<NamedSeries> all;
     for (auto &[key, points] : worst) {
-        NamedSeries one{key.first, worst_shape_name, key.second, {names[key], {}, grains[key]}};
+        NamedSeries one{key.first, worst_shape_name, key.second, {{names[key]}, {}, grains[key]}};
         for (auto &[size, point] : points)
-            if (size <= farthest[key]) one.series.points.push_back(std::move(point));
+            if (size <= farthest[key]) one.series.places.push_back(std::move(point));
         all.push_back(std::move(one));
     }
     return all;
 }
 
 const NamedSeries *find(const std::vector<NamedSeries> &series, const std::string &solution,
-                        const std::string &shape, const std::string &metric) {
+                        const std::string &shape, Metric metric) {
     for (const NamedSeries &one : series)
         if (one.solution == solution && one.shape == shape && one.metric == metric) return &one;
     return nullptr;
@@ -62,7 +63,7 @@ const NamedSeries *find(const std::vector<NamedSeries> &series, const std::strin
 
 // Where the fitted curves change their order beyond the measured sizes.
 void forecast_crossings(const std::vector<SeriesGrowth> &growths, const PairComparison &pair,
-                        ComparisonOfAll &all) {
+                        const Sizes &held, ComparisonOfAll &all) {
     const auto growth_of = [&](const std::string &solution) -> const Growth * {
         for (const SeriesGrowth &one : growths)
             if (one.solution == solution && one.shape == pair.shape && one.metric == pair.metric &&
@@ -75,8 +76,9 @@ void forecast_crossings(const std::vector<SeriesGrowth> &growths, const PairComp
     constexpr double farthest = 16;
     const double top = pair.course.points.back().size;
     const auto log_ratio = [&](double size) {
-        return std::log(value_at(one->best(), all.size_name, size) /
-                        value_at(other->best(), all.size_name, size));
+        Sizes sizes = held;
+        sizes[all.size_name] = size;
+        return std::log(value_at(one->told(), sizes) / value_at(other->told(), sizes));
     };
     const double spread =
         std::log(pair.course.points.back().interval.second / pair.course.points.back().interval.first) / 2;
@@ -100,7 +102,7 @@ void forecast_crossings(const std::vector<SeriesGrowth> &growths, const PairComp
 }
 
 void compare_pair(PairComparison pair, const std::vector<NamedSeries> &series,
-                  const std::vector<SeriesGrowth> &growths, ComparisonOfAll &all) {
+                  const std::vector<SeriesGrowth> &growths, const Sizes &held, ComparisonOfAll &all) {
     const NamedSeries *first = find(series, pair.solution, pair.shape, pair.metric),
                       *second = find(series, pair.against, pair.shape, pair.metric);
     if (!first || !second) return;
@@ -109,14 +111,14 @@ void compare_pair(PairComparison pair, const std::vector<NamedSeries> &series,
     const auto found = crossings(pair.course);
     for (const Crossing &crossing : found)
         all.crossings.push_back({pair.solution, pair.against, pair.shape, pair.metric, crossing, true});
-    if (found.empty()) forecast_crossings(growths, pair, all);
+    if (found.empty()) forecast_crossings(growths, pair, held, all);
     all.pairs.push_back(std::move(pair));
 }
 
 double value_near(const NamedSeries *series, double size, bool timed) {
     if (!series) return std::numeric_limits<double>::quiet_NaN();
-    for (const SeriesPoint &point : series->series.points)
-        if (point.size == size && !point.readings.empty()) return middle_of(point, timed);
+    for (const ReadPlace &point : series->series.places)
+        if (point.sizes.front() == size && !point.readings.empty()) return middle_of(point, timed);
     return std::numeric_limits<double>::quiet_NaN();
 }
 
@@ -125,10 +127,10 @@ double largest_common(const std::vector<NamedSeries> &series, const std::vector<
     std::map<double, std::size_t> seen;
     std::size_t with_readings = 0;
     for (const std::string &solution : solutions)
-        if (const NamedSeries *one = find(series, solution, shape, "time")) {
+        if (const NamedSeries *one = find(series, solution, shape, Metric::time)) {
             ++with_readings;
-            for (const SeriesPoint &point : one->series.points)
-                ++seen[point.size];
+            for (const ReadPlace &point : one->series.places)
+                ++seen[point.sizes.front()];
         }
     double largest = 0;
     for (const auto &[size, count] : seen)
@@ -141,7 +143,7 @@ void rank(const std::vector<NamedSeries> &series, const std::vector<std::string>
     Ranked ranked{shape, largest_common(series, solutions, shape), {}};
     if (ranked.size == 0) return;
     for (const std::string &solution : solutions)
-        if (const double time = value_near(find(series, solution, shape, "time"), ranked.size, true);
+        if (const double time = value_near(find(series, solution, shape, Metric::time), ranked.size, true);
             !std::isnan(time))
             ranked.times.push_back({solution, time});
     std::stable_sort(ranked.times.begin(), ranked.times.end(),
@@ -152,9 +154,9 @@ void rank(const std::vector<NamedSeries> &series, const std::vector<std::string>
 void trade_off(const std::vector<NamedSeries> &worst, const CompareOptions &options, ComparisonOfAll &all) {
     all.trade_at = options.at > 0 ? options.at : largest_common(worst, options.solutions, worst_shape_name);
     for (const std::string &solution : options.solutions) {
-        const double time = value_near(find(worst, solution, worst_shape_name, "time"), all.trade_at, true);
+        const double time = value_near(find(worst, solution, worst_shape_name, Metric::time), all.trade_at, true);
         const double space =
-            value_near(find(worst, solution, worst_shape_name, "space"), all.trade_at, false);
+            value_near(find(worst, solution, worst_shape_name, Metric::space), all.trade_at, false);
         if (!std::isnan(time) && !std::isnan(space)) all.trade.push_back({solution, time, space, ""});
     }
     for (TradePoint &point : all.trade) {
@@ -175,7 +177,7 @@ bool clearly_less(const std::string &one, const std::string &other, const std::s
     for (const PairComparison &pair : pairs) {
         const bool straight = pair.solution == one && pair.against == other,
                    turned = pair.solution == other && pair.against == one;
-        if (pair.shape != shape || pair.metric != "time" || (!straight && !turned)) continue;
+        if (pair.shape != shape || pair.metric != Metric::time || (!straight && !turned)) continue;
         int looked_at = 0;
         for (const RatioPoint &point : pair.course.points) {
             if (point.size < size || looked_at == 2) continue;
@@ -192,10 +194,10 @@ void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std
                     const std::string &shape, ComparisonOfAll &all) {
     std::map<double, std::pair<std::string, double>> best;
     for (const std::string &solution : solutions)
-        if (const NamedSeries *one = find(worst, solution, worst_shape_name, "time"))
-            for (const SeriesPoint &point : one->series.points) {
+        if (const NamedSeries *one = find(worst, solution, worst_shape_name, Metric::time))
+            for (const ReadPlace &point : one->series.places) {
                 const double time = middle_of(point, true);
-                auto &here = best.try_emplace(point.size, solution, time).first->second;
+                auto &here = best.try_emplace(point.sizes.front(), solution, time).first->second;
                 if (time < here.second) here = {solution, time};
             }
     std::vector<std::pair<double, std::string>> order;
@@ -204,7 +206,7 @@ void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std
     // Where the fastest so far was not read, nobody takes its place.
     for (std::size_t i = 1; i < order.size(); ++i)
         if (std::isnan(
-                value_near(find(worst, order[i - 1].second, worst_shape_name, "time"), order[i].first, true)))
+                value_near(find(worst, order[i - 1].second, worst_shape_name, Metric::time), order[i].first, true)))
             order[i].second = order[i - 1].second;
     for (std::size_t i = 0; i < order.size(); ++i) {
         // A single size in between is noise.
@@ -218,7 +220,7 @@ void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std
         double at = order[i].first;
         if (!all.fastest.empty()) {
             for (const PairCrossing &crossing : all.crossings)
-                if (crossing.measured && crossing.shape == shape && crossing.metric == "time" &&
+                if (crossing.measured && crossing.shape == shape && crossing.metric == Metric::time &&
                     ((crossing.solution == order[i].second &&
                       crossing.against == all.fastest.back().solution) ||
                      (crossing.against == order[i].second &&
@@ -236,12 +238,17 @@ void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std
 ComparisonOfAll compare_all(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths,
                             const CompareOptions &options) {
     ComparisonOfAll all;
-    if (!series.empty()) all.size_name = series.front().series.size_name;
-    std::vector<NamedSeries> everything = series;
+    all.size_name = options.size;
+    std::vector<NamedSeries> everything; // along the size that grows alone
+    Sizes held;
+    for (const NamedSeries &one : series) {
+        held.merge(held_along(one.series));
+        everything.push_back({one.solution, one.shape, one.metric, along(one.series, options.size)});
+    }
     std::vector<std::string> shapes;
-    for (const NamedSeries &one : series)
+    for (const NamedSeries &one : everything)
         if (std::find(shapes.begin(), shapes.end(), one.shape) == shapes.end()) shapes.push_back(one.shape);
-    const std::vector<NamedSeries> worst = worst_series(series);
+    const std::vector<NamedSeries> worst = worst_series(everything);
     if (shapes.size() > 1) {
         everything.insert(everything.end(), worst.begin(), worst.end());
         shapes.push_back(worst_shape_name);
@@ -251,8 +258,8 @@ ComparisonOfAll compare_all(const std::vector<NamedSeries> &series, const std::v
             for (std::size_t j = 0; j < options.solutions.size(); ++j) {
                 const std::string &one = options.solutions[i], &other = options.solutions[j];
                 if (options.against.empty() ? j <= i : other != options.against || i == j) continue;
-                for (const char *metric : {"time", "steps", "space"})
-                    compare_pair({one, other, shape, metric, {}}, everything, growths, all);
+                for (const Metric metric : {Metric::time, Metric::steps, Metric::space})
+                    compare_pair({one, other, shape, metric, {}}, everything, growths, held, all);
             }
         rank(everything, options.solutions, shape, all);
     }

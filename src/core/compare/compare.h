@@ -5,7 +5,7 @@
 #include <vector>
 
 #include "core/compare/ratio.h"
-#include "core/growth/fit_all.h"
+#include "core/growth/fitter.h"
 
 namespace iron {
 
@@ -13,12 +13,14 @@ namespace iron {
 extern const char *const worst_shape_name;
 
 struct PairComparison {
-    std::string solution, against, shape, metric;
+    std::string solution, against, shape;
+    Metric metric = Metric::time;
     RatioCourse course;
 };
 
 struct PairCrossing {
-    std::string solution, against, shape, metric;
+    std::string solution, against, shape;
+    Metric metric = Metric::time;
     Crossing crossing;
     bool measured = true; // else by forecast
 };
@@ -55,7 +57,8 @@ struct ComparisonOfAll {
 
 struct CompareOptions {
     std::vector<std::string> solutions; // in this order
-    std::string against;                // "" for every pair
+    std::string size = "n";             // that grows, the others at their usual values
+    std::string against = "";           // "" for every pair
     double at = 0;                      // size of the trade-off; 0: the largest common one
 };
 

@@ -10,28 +10,21 @@ namespace iron {
 
 namespace {
 
-bool is_fitted(const SeriesGrowth &one) {
-    return !one.growth.fits.empty() || (one.joint && !one.joint->fits.empty());
-}
-
-// What was read at just these sizes, with the interval of its error.
+// What was read at just these sizes, with the interval of its error. Sizes that do not change have one value.
 std::optional<Forecast> measured_at(const NamedSeries &series, const Sizes &sizes) {
-    CellSeries cell{{}, {{{}, {}}}, series.series.grain};
-    if (!series.cells.cells.empty()) {
-        for (const SeriesCell &one : series.cells.cells) {
-            bool here = true;
-            for (std::size_t i = 0; i < series.cells.names.size(); ++i)
-                here = here && sizes.at(series.cells.names[i]) == one.sizes[i];
-            if (here) cell.cells[0].readings = one.readings;
-        }
-    } else
-        for (const SeriesPoint &point : series.series.points)
-            if (sizes.at(series.series.size_name) == point.size) cell.cells[0].readings = point.readings;
-    if (cell.cells[0].readings.empty()) return std::nullopt;
-    const Located located = locate(cell, noise_of(series.metric))[0];
-    if (series.metric != "time") { // exact: what differs is the inputs
+    Series one{series.series.names, {}, series.series.grain};
+    for (const ReadPlace &cell : series.series.places) {
+        bool here = !cell.readings.empty();
+        for (std::size_t i = 0; i < cell.sizes.size(); ++i)
+            here = here && sizes.at(series.series.names[i]) == cell.sizes[i];
+        if (here) one.places = {cell};
+    }
+    if (one.places.empty()) return std::nullopt;
+    const std::vector<Reading> &readings = one.places[0].readings;
+    const Located located = locate(one, noise_of(series.metric))[0];
+    if (series.metric != Metric::time) { // exact: what differs is the inputs
         const auto [least, most] =
-            std::minmax_element(cell.cells[0].readings.begin(), cell.cells[0].readings.end(),
+            std::minmax_element(readings.begin(), readings.end(),
                                 [](const auto &a, const auto &b) { return a.value < b.value; });
         return Forecast{std::clamp(std::exp(located.log_value), least->value, most->value),
                         {least->value, most->value},
@@ -59,40 +52,28 @@ Meets MeetsTarget::all() const {
     return worst;
 }
 
-Outlook::Outlook(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths,
-                 std::function<bool(const Sizes &)> on_sweep)
-    : series_(series), growths_(growths), on_sweep_(std::move(on_sweep)) {
-    for (const SeriesGrowth &one : growths) {
-        alone_.emplace_back(one.growth, one.size_name, noise_of(one.metric));
-        joint_.push_back(one.joint && !one.joint->fits.empty() ? Forecaster(*one.joint, noise_of(one.metric))
-                                                               : alone_.back());
-    }
-}
-
-const Forecaster &Outlook::forecaster(std::size_t growth, const Sizes &sizes) const {
-    const bool alone = !growths_[growth].growth.fits.empty() && on_sweep_ && on_sweep_(sizes);
-    return alone ? alone_[growth] : joint_[growth];
+Outlook::Outlook(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths)
+    : series_(series), growths_(growths) {
+    for (const SeriesGrowth &one : growths)
+        forecasters_.emplace_back(one.growth, noise_of(one.metric));
 }
 
 std::vector<SeriesForecast> Outlook::at(const Sizes &sizes) const {
     std::vector<SeriesForecast> all;
     for (std::size_t i = 0; i < growths_.size(); ++i)
-        if (is_fitted(growths_[i]))
-            if (const auto forecast = forecaster(i, sizes).at(sizes))
+        if (growths_[i].growth.is_fitted())
+            if (const auto forecast = forecasters_[i].at(sizes))
                 all.push_back({growths_[i].solution, growths_[i].shape, growths_[i].metric, *forecast});
     return all;
 }
 
-std::vector<LargestSize> Outlook::largest_within(const std::string &metric, double limit,
-                                                 const std::string &along, const Sizes &others) const {
+std::vector<LargestSize> Outlook::largest_within(Metric metric, double limit, const std::string &along,
+                                                 const Sizes &others) const {
     std::vector<LargestSize> all;
     for (std::size_t i = 0; i < growths_.size(); ++i) {
         const SeriesGrowth &one = growths_[i];
-        if (one.metric != metric || !is_fitted(one)) continue;
-        Sizes measured = others;
-        measured[along] = one.growth.to;
-        const Forecaster &here = along == one.size_name ? forecaster(i, measured) : joint_[i];
-        const auto largest = here.largest_within(limit, along, others);
+        if (one.metric != metric || !one.growth.is_fitted()) continue;
+        const auto largest = forecasters_[i].largest_within(limit, along, others);
         const auto known = std::find_if(
             all.begin(), all.end(), [&](const LargestSize &other) { return other.solution == one.solution; });
         if (known == all.end())
@@ -109,14 +90,14 @@ std::vector<MeetsTarget> Outlook::meets(const TargetLimits &target,
     std::vector<MeetsTarget> all;
     for (const SolutionClaims &solution : solutions) {
         MeetsTarget one{solution.solution, {}};
-        const auto limit = [&](const char *what, const char *metric, double most) {
-            Demand demand{what, Meets::unsure, true, 0, {0, 0}, ""};
+        const auto limit = [&](const char *what, Metric metric, double most) {
+            Demand demand{what, Meets::unsure, true, 0, {0, 0}};
             bool read = false;
             for (std::size_t i = 0; i < growths_.size(); ++i) {
                 if (growths_[i].solution != solution.solution || growths_[i].metric != metric) continue;
                 auto value = measured_at(series_[i], target.sizes);
                 const bool measured = value.has_value();
-                if (!measured) value = forecaster(i, target.sizes).at(target.sizes);
+                if (!measured) value = forecasters_[i].at(target.sizes);
                 if (!value) continue;
                 if (!read || value->value > demand.value) {
                     demand.value = value->value;
@@ -138,33 +119,26 @@ std::vector<MeetsTarget> Outlook::meets(const TargetLimits &target,
             all.push_back(std::move(one));
             continue;
         }
-        if (target.time_ns) limit("time", "time", *target.time_ns);
+        if (target.time_ns) limit("time", Metric::time, *target.time_ns);
         if (target.space_bytes) {
             const bool told = std::any_of(growths_.begin(), growths_.end(), [&](const SeriesGrowth &growth) {
-                return growth.solution == solution.solution && growth.metric == "memory";
+                return growth.solution == solution.solution && growth.metric == Metric::memory;
             });
-            limit("memory", told ? "memory" : "space", *target.space_bytes);
+            limit("memory", told ? Metric::memory : Metric::space, *target.space_bytes);
             Demand &demand = one.demands.back();
             if (!told && demand.words.empty()) demand.words = "space alone: what the input takes is not told";
         }
-        const auto bound = [&](const char *what, const char *metric, const Bound &demanded) {
+        const auto bound = [&](const char *what, Metric metric, const Bound &demanded) {
             SolutionClaims asked = solution;
             asked.claims = {{metric, "every", demanded}};
-            const Judgement judged =
-                judge_claims({asked}, growths_, growths_.empty() ? "n" : growths_.front().size_name,
-                             memory)[0]
-                    .judgement;
-            one.demands.push_back({what,
-                                   judged.verdict == Verdict::holds      ? Meets::yes
-                                   : judged.verdict == Verdict::exceeded ? Meets::no
-                                                                         : Meets::unsure,
-                                   false,
-                                   0,
-                                   {0, 0},
-                                   judged.reason});
+            Judgement judged = judge_claims({asked}, growths_, {memory})[0].judgement;
+            const Meets meets = judged.verdict == Verdict::holds      ? Meets::yes
+                                : judged.verdict == Verdict::exceeded ? Meets::no
+                                                                      : Meets::unsure;
+            one.demands.push_back({what, meets, false, 0, {0, 0}, "", std::move(judged)});
         };
-        if (target.time_bound) bound("time bound", "time", *target.time_bound);
-        if (target.space_bound) bound("space bound", "space", *target.space_bound);
+        if (target.time_bound) bound("time bound", Metric::time, *target.time_bound);
+        if (target.space_bound) bound("space bound", Metric::space, *target.space_bound);
         all.push_back(std::move(one));
     }
     return all;
@@ -174,12 +148,12 @@ std::optional<double> Outlook::time_a_step() const {
     std::vector<double> all;
     for (const SeriesGrowth &steps : growths_)
         for (const SeriesGrowth &time : growths_) {
-            if (steps.metric != "steps" || time.metric != "time" || steps.solution != time.solution ||
-                steps.shape != time.shape || steps.growth.points.empty())
+            if (steps.metric != Metric::steps || time.metric != Metric::time ||
+                steps.solution != time.solution || steps.shape != time.shape || steps.growth.points.empty())
                 continue;
             const Located &last = steps.growth.points.back();
             for (const Located &point : time.growth.points)
-                if (point.size == last.size) all.push_back(std::exp(point.log_value - last.log_value));
+                if (point.sizes == last.sizes) all.push_back(std::exp(point.log_value - last.log_value));
         }
     if (all.empty()) return std::nullopt;
     return quantile(all, 0.5);
@@ -188,7 +162,7 @@ std::optional<double> Outlook::time_a_step() const {
 SelfCheck Outlook::self_check() const {
     SelfCheck check;
     for (const NamedSeries &one : series_)
-        check_forecast(one.series, {noise_of(one.metric), {}}, check);
+        check_forecast(one.series, noise_of(one.metric), check);
     return check;
 }
 

@@ -1,7 +1,6 @@
 // What the growths say of sizes that a task demands.
 #pragma once
 
-#include <functional>
 #include <optional>
 #include <string>
 #include <vector>
@@ -12,7 +11,8 @@
 namespace iron {
 
 struct SeriesForecast {
-    std::string solution, shape, metric;
+    std::string solution, shape;
+    Metric metric = Metric::time;
     Forecast forecast;
 };
 
@@ -32,7 +32,8 @@ struct Demand {
     bool measured = false; // else by forecast (bounds: by verdict)
     double value = 0;      // ns, bytes; of limits only
     std::pair<double, double> interval{0, 0};
-    std::string words; // of bounds: the reason; of limits what they leave out, or why nothing is known
+    std::string words = {};                 // of limits: what they leave out, or why nothing is known
+    std::optional<Judgement> verdict = {}; // of bounds
 };
 
 struct MeetsTarget {
@@ -54,20 +55,17 @@ struct ClassCost {
     bool passes = false;
 };
 
-// Forecasts of all series of one problem, each from its joint growth where there is one. `on_sweep` tells the
-// places along which the first size was looked at alone: there that growth forecasts, which no other place
-// bends.
+// Forecasts of all series of one problem, which must outlive it.
 class Outlook {
   public:
-    Outlook(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths,
-            std::function<bool(const Sizes &)> on_sweep = {});
+    Outlook(const std::vector<NamedSeries> &series, const std::vector<SeriesGrowth> &growths);
 
     std::vector<SeriesForecast> at(const Sizes &sizes) const;
-    // In the metric "time" (ns) or "space" (bytes), in whichever shape allows the least.
-    std::vector<LargestSize> largest_within(const std::string &metric, double limit, const std::string &along,
+    // In whichever shape allows the least.
+    std::vector<LargestSize> largest_within(Metric metric, double limit, const std::string &along,
                                             const Sizes &others) const;
     // Limits by what was measured at just these sizes, else by forecast: yes and no where the whole interval
-    // says so. Memory is that of the metric "memory", or "space" where a solution has none. Bounds like
+    // says so. Memory is that of Metric::memory, or space where a solution has none. Bounds like
     // claims.
     std::vector<MeetsTarget> meets(const TargetLimits &target, const std::vector<SolutionClaims> &solutions,
                                    const std::optional<MemoryCurve> &memory) const;
@@ -78,9 +76,7 @@ class Outlook {
   private:
     const std::vector<NamedSeries> &series_;
     const std::vector<SeriesGrowth> &growths_;
-    const Forecaster &forecaster(std::size_t growth, const Sizes &sizes) const;
-    std::function<bool(const Sizes &)> on_sweep_;
-    std::vector<Forecaster> alone_, joint_; // of each growth; the same where one size alone changes
+    std::vector<Forecaster> forecasters_; // of each growth
 };
 
 // Which growths a time limit leaves room for at a size, at so much a step.

@@ -23,7 +23,7 @@ struct LogRatio {
 };
 
 // ln ratios of the rounds that both were read in.
-std::vector<double> paired(const SeriesPoint &one, const SeriesPoint &other) {
+std::vector<double> paired(const ReadPlace &one, const ReadPlace &other) {
     std::map<std::pair<int, int>, double> of_other;
     for (const Reading &reading : other.readings)
         of_other[{reading.generation, reading.round}] = reading.value;
@@ -62,8 +62,8 @@ LogRatio trimmed(std::vector<double> logs, double size) {
     return ratio;
 }
 
-LogRatio of_means(const SeriesPoint &one, const SeriesPoint &other) {
-    const auto mean_and_error = [](const SeriesPoint &point) {
+LogRatio of_means(const ReadPlace &one, const ReadPlace &other) {
+    const auto mean_and_error = [](const ReadPlace &point) {
         double mean = 0, squares = 0;
         const double m = static_cast<double>(point.readings.size());
         for (const Reading &reading : point.readings)
@@ -75,7 +75,7 @@ LogRatio of_means(const SeriesPoint &one, const SeriesPoint &other) {
     };
     const auto [a, a_error] = mean_and_error(one);
     const auto [b, b_error] = mean_and_error(other);
-    return {one.size, std::log(a / b), std::hypot(a_error, b_error),
+    return {one.sizes.front(), std::log(a / b), std::hypot(a_error, b_error),
             static_cast<double>(one.readings.size() + other.readings.size()) - 2};
 }
 
@@ -100,7 +100,7 @@ void draw_together(std::vector<LogRatio> &ratios) {
 }
 
 // Bytes below their grain say nothing.
-SeriesPoint raised(SeriesPoint point, double least) {
+ReadPlace raised(ReadPlace point, double least) {
     for (Reading &reading : point.readings)
         reading.value = std::max(reading.value, least);
     return point;
@@ -109,15 +109,19 @@ SeriesPoint raised(SeriesPoint point, double least) {
 std::vector<LogRatio> log_ratios(const Series &one, const Series &other, Noise noise) {
     std::vector<LogRatio> all;
     const double least = noise == Noise::weighed ? std::max(one.grain, other.grain) : -1e300;
-    for (const SeriesPoint &point : one.points)
-        for (const SeriesPoint &same : other.points) {
-            if (same.size != point.size || point.readings.empty() || same.readings.empty()) continue;
+    std::map<double, const ReadPlace *> of_other;
+    for (const ReadPlace &cell : other.places)
+        of_other[cell.sizes.front()] = &cell;
+    for (const ReadPlace &point : one.places)
+        if (const auto found = of_other.find(point.sizes.front()); found != of_other.end()) {
+            const ReadPlace &same = *found->second;
+            if (point.readings.empty() || same.readings.empty()) continue;
             if (noise != Noise::timed) {
                 all.push_back(of_means(raised(point, least), raised(same, least)));
                 continue;
             }
             const std::vector<double> logs = paired(point, same);
-            if (!logs.empty()) all.push_back(trimmed(logs, point.size));
+            if (!logs.empty()) all.push_back(trimmed(logs, point.sizes.front()));
         }
     if (noise == Noise::timed) draw_together(all);
     for (LogRatio &ratio : all)
@@ -207,8 +211,8 @@ RatioCourse ratio_between_sessions(const Series &later, const Series &earlier, N
     else
         for (const Located &now : locate(later, noise))
             for (const Located &then : locate(earlier, noise))
-                if (now.size == then.size)
-                    ratios.push_back({now.size, now.log_value - then.log_value,
+                if (now.sizes == then.sizes)
+                    ratios.push_back({now.size(), now.log_value - then.log_value,
                                       std::hypot(now.error, then.error),
                                       static_cast<double>(now.readings + then.readings), 1});
     return course_of(ratios, noise == Noise::timed ? session : 0);

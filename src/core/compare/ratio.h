@@ -1,4 +1,4 @@
-// How many times one series is larger than another, size by size and as a whole.
+// How many times one series over one size is larger than another, size by size and as a whole.
 #pragma once
 
 #include <optional>
@@ -6,7 +6,7 @@
 #include <utility>
 #include <vector>
 
-#include "core/series/series.h"
+#include "core/reading/series.h"
 
 namespace iron {
 

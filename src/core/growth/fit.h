@@ -1,82 +1,125 @@
 // What a series grows like.
 #pragma once
 
+#include <memory>
 #include <optional>
+#include <set>
 #include <string>
 #include <vector>
 
 #include "core/bound/parse.h"
-#include "core/growth/curve.h"
-#include "core/growth/memory_step.h"
-#include "core/series/series.h"
+#include "core/growth/catalogue.h"
+#include "core/growth/design.h"
+#include "core/policy.h"
+#include "core/reading/series.h"
 
 namespace iron {
 
 // A curve that the fitted value is a sum of, and its factor in the series' unit.
 struct Term {
-    std::string curve;
+    CandidatePtr curve;
     double factor = 0;
 };
 
-// One candidate held against the series.
-struct CurveFit {
-    Curve curve;
+// A set of leading terms held against the readings: `n log n`, `n log n + k`.
+struct Fit {
+    std::string name;
+    std::vector<CandidatePtr> leads; // none in O of another where the relations are left aside
+    SizeOrder::Course course;        // of their sum
     double score = 0; // ln of the likelihood, less penalties: only differences mean something
     double chi2 = 0;
-    std::vector<Term> terms;             // the leading term first; only those that are not 0
-    std::vector<double> fitted;          // at the points
-    std::vector<MemoryStep> memory = {}; // steps of the memory hierarchy that it was allowed: up to 2
+    std::vector<Term> terms;    // the leads first; then lower ones that are not 0
+    std::vector<double> fitted; // at the places
+    int memory_steps = 0;       // of the memory hierarchy, that it was allowed
+    bool bent = false;          // its exponents were set free: it is on no list
+
+    bool within(const Bound &bound, const SizeOrder::Course &bounds) const;
+    bool is_exponential() const;
+};
+
+// What is missing for growth to show.
+struct TooFew {
+    std::size_t places = 0, least_places = 0;
+    std::string size;                            // that goes over too few doublings, "" where none does
+    double doublings = 0, least_doublings = 0;
 };
 
 struct Growth {
-    enum class Standing { fitted, too_few }; // too_few: fewer than 6 sizes, or less than
-    // 3 doublings; of exponential growth fewer than 5, less than 1
+    enum class Standing { fitted, too_few };
     Standing standing = Standing::too_few;
+    TooFew too_few;
+    std::shared_ptr<const Catalogue> catalogue; // null where nothing was asked
     std::vector<Located> points;
-    std::vector<CurveFit> fits; // the best first; empty when too_few
-    double exponent = 0;        // d ln value / d ln size of the best curve at the largest size
-    // Of the exponent, 95 %: over every curve that explains the readings about as well. None where that is
-    // exponential.
+    std::vector<Fit> fits; // the best first; empty when too_few
+    // d ln value / d ln of the first size, of the best curve where most was read; over one size with an
+    // interval of 95 %, over every curve that explains the readings about as well; none where exponential.
+    double exponent = 0;
     std::optional<std::pair<double, double>> interval;
-    double from = 0, to = 0; // range of sizes
-    bool hardest = false;    // the sizes that took less than smaller ones were left out: hardest_part()
+    // These readings by the growth that others of the same calls decided (of times: their steps); none where
+    // those do not say, or it does not show here or explain these.
+    std::optional<Fit> decided;
+    bool hardest = false;    // the places that took less than smaller ones were left out: hardest_part()
     int doublings_apart = 0; // of the sizes that are left, where capacities double: sizes_apart()
+    // Bounds, as canonical text, that are left only where the sizes they do not name are still small: what
+    // ends there is no growth.
+    std::set<std::string> ends_early;
 
-    const CurveFit &best() const { return fits.front(); }
+    bool is_fitted() const { return standing == Standing::fitted; }
+    const std::vector<std::string> &names() const { return catalogue->names(); }
+    const SizeOrder &order() const { return catalogue->order(); }
+    // Growth that is on no list has to lead clearly to be the best.
+    const Fit &best() const;
+    // The growth to tell of the solution: what decided, where something did.
+    const Fit &told() const { return decided ? *decided : best(); }
+    Sizes sizes_at(std::size_t point) const;
+    std::pair<double, double> range() const; // of the first size
 };
 
 struct FitOptions {
     Noise noise = Noise::counted;
-    std::vector<Expression>
-        also; // curves to hold against the series beside the candidates: those of the claims
-    std::size_t least_sizes = 6; // that tell growth
+    std::vector<Bound> claims = {}; // the search looks on both sides of each
+    std::vector<Bound> beside = {}; // of these too the best on either side is kept, but not searched for
+    std::size_t least_places = policy::growth::least_places; // of series over one size
+    std::vector<CandidatePtr> decided = {}; // the leads of what other readings of the same calls grow like
 };
 
-// Fits every candidate with the lower terms that may stand beside it, and orders them by score.
+// Searches the sets of up to three leading terms; over one size every growth of the catalogue by itself. Each
+// set is a cone of curves (Design::cone): that its leads lead by the largest third of the places is the
+// assumption that makes growth tell-able at all. Times may hold one or two steps of the memory hierarchy
+// (memory.h). The score is a Student marginal likelihood with a Bayesian penalty for the number of terms, 1.5
+// ln units off a lead beside the first; docs/statistics.md.
 //
-// Each candidate is a cone of curves: its leading term, each lower term added to it so that the lower term is
-// at most as large as the leading one from the start of the top third of the sizes on, and (weakly) a lower
-// term taken off. That the leading term leads by then is the assumption that makes growth tell-able at all.
-// Times may hold one or two steps of the memory hierarchy (memory_steps.h).
-// The score is a Student marginal likelihood with a Bayesian penalty for the number of terms;
-// docs/statistics.md.
-Growth fit_growth(const Series &series, const FitOptions &options);
+// Of one size 6 places over 2 doublings are enough (exponential growth: 5 over 1), of several 12 over 2
+// doublings of each (one up to 64: 5 values).
+Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalogue, const FitOptions &options,
+                  DesignStore &designs);
+
+// The same with a catalogue made for this series alone.
+Growth fit_growth(const Series &series, const FitOptions &options,
+                  const std::vector<Relation> &relations = {});
+
+// For every size, whether it stays so small that growth may be exponential in it.
+std::vector<bool> may_be_exponential(const Series &series);
 
 // Off the located readings by this much, relative, root mean square.
-double misfit(const std::vector<double> &fitted, const std::vector<Located> &points);
-
+double misfit(const Fit &fit, const Growth &growth);
 // Off by more than 10 % on average, and by far more than the readings' own errors.
-bool is_poor_fit(double chi2, const std::vector<double> &fitted, const std::vector<Located> &points);
-bool fits_poorly(const Growth &growth); // by its best curve
+bool fits_poorly(const Fit &fit, const Growth &growth);
+bool fits_poorly(const Growth &growth); // by its best
 
-// The best fit whose curve the bound allows, and the best that it does not; null where there is none.
-const CurveFit *best_within(const Bound &bound, const Growth &growth);
-const CurveFit *best_outside(const Bound &bound, const Growth &growth);
+// Value of the fitted curve at any sizes, without what memory adds.
+double value_at(const Fit &fit, const Sizes &sizes);
 
-// How much better growth outside the bound explains the readings than growth within, in ln units.
+// The best fit whose growth the bound allows, and the best of the listed ones that it does not; null where
+// there is none.
+const Fit *best_within(const Bound &bound, const Growth &growth);
+const Fit *best_outside(const Bound &bound, const Growth &growth);
+// How much better listed growth outside the bound explains the readings than growth within, in ln units.
 double evidence_against(const Bound &bound, const Growth &growth);
 
-// Value of the fitted curve at a size.
-double value_at(const CurveFit &fit, const std::string &size_name, double size);
+// The same for growth outside that is on no list, its exponents set free, with no more leads than the best
+// within. Null, and minus infinity, where there is none.
+const Fit *best_off_the_list(const Bound &bound, const Growth &growth);
+double evidence_off_the_list(const Bound &bound, const Growth &growth);
 
 } // namespace iron

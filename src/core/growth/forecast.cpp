@@ -5,7 +5,6 @@
 #include <cmath>
 #include <numeric>
 
-#include "core/bound/parse.h"
 #include "core/growth/least_squares.h"
 #include "core/student.h"
 
@@ -20,57 +19,48 @@ constexpr double least_time_spread = 0.01, least_exact_spread = 0.002;
 
 } // namespace
 
-Forecaster::Forecaster(const Growth &growth, const std::string &size_name, Noise noise) : names_{size_name} {
+Forecaster::Forecaster(const Growth &growth, Noise noise) {
     if (growth.fits.empty()) return;
     std::vector<Sizes> places;
-    for (const Located &point : growth.points)
-        places.push_back({{size_name, point.size}});
-    largest_ = {{size_name, growth.to}};
-    smallest_ = {{size_name, std::max(growth.from, 1.0)}};
-    for (const CurveFit &fit : growth.fits)
-        if (fit.score > growth.best().score - far_behind && components_.size() < most_components)
-            add(fit.terms, fit.chi2, std::exp((fit.score - growth.best().score) / 2), places, growth.points,
-                noise);
-}
-
-Forecaster::Forecaster(const JointGrowth &growth, Noise noise) : names_(growth.names) {
-    if (growth.fits.empty()) return;
-    std::vector<Sizes> places;
-    for (const std::vector<double> &cell : growth.cells) {
+    for (const Located &point : growth.points) {
         Sizes sizes;
-        for (std::size_t i = 0; i < names_.size(); ++i) {
-            sizes[names_[i]] = std::max(cell[i], 1.0);
-            largest_[names_[i]] = std::max(largest_[names_[i]], cell[i]);
-            const auto [least, fresh] = smallest_.try_emplace(names_[i], sizes[names_[i]]);
-            least->second = std::min(least->second, sizes[names_[i]]);
+        for (std::size_t i = 0; i < growth.names().size(); ++i) {
+            const std::string &name = growth.names()[i];
+            sizes[name] = std::max(point.sizes[i], 1.0);
+            largest_[name] = std::max(largest_[name], point.sizes[i]);
+            const auto [least, fresh] = smallest_.try_emplace(name, sizes[name]);
+            least->second = std::min(least->second, sizes[name]);
         }
         places.push_back(std::move(sizes));
     }
-    for (const SetFit &fit : growth.fits)
-        if (fit.score > growth.best().score - far_behind && components_.size() < most_components)
-            add(fit.terms, fit.chi2, std::exp((fit.score - growth.best().score) / 2), places, growth.points,
-                noise);
+    if (growth.decided) {
+        add(*growth.decided, 1, growth, places, noise);
+        return;
+    }
+    const double best = growth.best().score;
+    for (const Fit &fit : growth.fits)
+        if (fit.score > best - far_behind && components_.size() < most_components)
+            add(fit, std::exp((fit.score - best) / 2), growth, places, noise);
 }
 
-void Forecaster::add(const std::vector<Term> &terms, double chi2, double weight,
-                     const std::vector<Sizes> &places, const std::vector<Located> &points, Noise noise) {
+void Forecaster::add(const Fit &fit, double weight, const Growth &growth, const std::vector<Sizes> &places,
+                     Noise noise) {
+    const std::vector<Located> &points = growth.points;
     Component one;
     one.weight = weight;
-    for (const Term &term : terms) {
-        one.curves.push_back(parse_expression(term.curve, names_));
-        one.factors.push_back(term.factor);
-    }
-    std::vector<std::vector<double>> columns(terms.size());
+    one.terms = fit.terms;
+    std::vector<std::vector<double>> columns(one.terms.size());
     std::vector<double> fitted(points.size(), 0);
     for (std::size_t i = 0; i < points.size(); ++i)
-        for (std::size_t j = 0; j < terms.size(); ++j) {
-            const double log_curve = evaluate_log(one.curves[j], places[i]);
-            fitted[i] += one.factors[j] * std::exp(log_curve);
+        for (std::size_t j = 0; j < one.terms.size(); ++j) {
+            const double log_curve = evaluate_log(one.terms[j].curve->expression, places[i]);
+            fitted[i] += one.terms[j].factor * std::exp(log_curve);
             columns[j].push_back(std::exp(log_curve - points[i].log_value) / points[i].error);
         }
-    one.freedom = std::max(3.0, static_cast<double>(points.size()) - static_cast<double>(terms.size()));
+    one.freedom =
+        std::max(3.0, static_cast<double>(points.size()) - static_cast<double>(one.terms.size()));
     // Counts and bytes are exact: what is off there is the curve.
-    const double off = chi2 / one.freedom;
+    const double off = fit.chi2 / one.freedom;
     // Less off than the errors say is half luck.
     const double phi = noise == Noise::timed ? std::max((1 + off) / 2, off) : off;
     one.covariance = covariance_of(columns, 1e-9).values;
@@ -137,12 +127,12 @@ class Forecaster::Mixture {
 Forecaster::Mixture Forecaster::mixture_at(const Sizes &sizes) const {
     Mixture mixture;
     for (const Component &one : components_) {
-        const std::size_t count = one.curves.size();
+        const std::size_t count = one.terms.size();
         std::vector<double> curve(count);
         double value = 0, variance = 0;
         for (std::size_t j = 0; j < count; ++j) {
-            curve[j] = std::exp(evaluate_log(one.curves[j], sizes));
-            value += one.factors[j] * curve[j];
+            curve[j] = std::exp(evaluate_log(one.terms[j].curve->expression, sizes));
+            value += one.terms[j].factor * curve[j];
         }
         if (!(value > 0) || !std::isfinite(value)) continue;
         for (std::size_t j = 0; j < count; ++j)
@@ -206,15 +196,15 @@ std::optional<Forecaster::Largest> Forecaster::largest_within(double limit, cons
     return found;
 }
 
-void check_forecast(const Series &series, const FitOptions &options, SelfCheck &check) {
+void check_forecast(const Series &series, Noise noise, SelfCheck &check) {
     constexpr std::size_t left_out = 2, least = 8;
-    if (series.points.size() < least + left_out) return;
+    if (series.names.size() > 1 || series.places.size() < least + left_out) return;
     Series shorter = series;
-    shorter.points.resize(series.points.size() - left_out);
-    const Forecaster forecaster(fit_growth(shorter, options), series.size_name, options.noise);
-    const std::vector<Located> whole = locate(series, options.noise);
+    shorter.places.resize(series.places.size() - left_out);
+    const Forecaster forecaster(fit_growth(shorter, {noise}), noise);
+    const std::vector<Located> whole = locate(series, noise);
     for (std::size_t i = whole.size() - left_out; i < whole.size(); ++i)
-        if (const auto forecast = forecaster.at({{series.size_name, whole[i].size}})) {
+        if (const auto forecast = forecaster.at({{series.names.front(), whole[i].size()}})) {
             ++check.predicted;
             const double value = std::exp(whole[i].log_value);
             check.inside += forecast->interval.first <= value && value <= forecast->interval.second;

@@ -3,7 +3,7 @@
 
 #include <optional>
 
-#include "core/growth/joint.h"
+#include "core/growth/fit.h"
 
 namespace iron {
 
@@ -16,11 +16,10 @@ struct Forecast {
 // A growth as far as a forecast needs it, over one size or several.
 class Forecaster {
   public:
-    Forecaster(const Growth &growth, const std::string &size_name, Noise noise);
-    Forecaster(const JointGrowth &growth, Noise noise);
+    Forecaster(const Growth &growth, Noise noise);
 
     // A mixture of all growths that explain the readings nearly as well, weighted by exp(half of what their
-    // score is behind). Each is lognormal: the curve's own uncertainty from its least squares, the readings'
+    // score is behind); where other readings of the same calls decided the growth, that one alone. Each is lognormal: the curve's own uncertainty from its least squares, the readings'
     // error and 1 % (counts 0.2 %) that sessions differ by, with Student's tails (docs/statistics.md). Each
     // goes through the mean of the three largest readings: where the memory hierarchy has made things dearer,
     // they stay so. Nothing where nothing was fitted.
@@ -38,8 +37,7 @@ class Forecaster {
   private:
     class Mixture;
     struct Component {
-        std::vector<Expression> curves;
-        std::vector<double> factors;
+        std::vector<Term> terms;
         std::vector<double> covariance; // of the factors, row by row
         double weight = 0;
         double anchor = 0;               // ln: the largest readings over the curve
@@ -47,18 +45,16 @@ class Forecaster {
         double freedom = 3;              // of the estimated one
     };
     Mixture mixture_at(const Sizes &sizes) const;
-    void add(const std::vector<Term> &terms, double chi2, double weight, const std::vector<Sizes> &places,
-             const std::vector<Located> &points, Noise noise);
+    void add(const Fit &fit, double weight, const Growth &growth, const std::vector<Sizes> &places, Noise noise);
 
-    std::vector<std::string> names_;
     Sizes largest_, smallest_; // measured
     std::vector<Component> components_;
 };
 
-// Curves fitted without the two largest sizes, held against those.
+// Curves fitted without the two largest sizes, held against those; of series over one size.
 struct SelfCheck {
     int predicted = 0, inside = 0; // of the 90 % intervals
 };
-void check_forecast(const Series &series, const FitOptions &options, SelfCheck &check);
+void check_forecast(const Series &series, Noise noise, SelfCheck &check);
 
 } // namespace iron

@@ -2,12 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stdexcept>
 
 namespace iron {
 
 namespace {
 
-constexpr int most = 96;
+constexpr int most = most_gram_columns;
 
 // Solves the active part; false where it is singular.
 bool solve(const double *gram, const double *h, int columns, const int *active, int count, double *z) {
@@ -43,7 +44,7 @@ bool solve(const double *gram, const double *h, int columns, const int *active, 
 } // namespace
 
 int nonnegative_by_gram(const double *gram, const double *h, int columns, double *c) {
-    if (columns > most) columns = most;
+    if (columns > most) throw std::length_error("too many columns for normal equations");
     int active[most], count = 0;
     bool used[most] = {}, barred[most] = {};
     double z[most];
@@ -103,6 +104,7 @@ int nonnegative_by_gram(const double *gram, const double *h, int columns, double
 LeastSquares nonnegative_least_squares_by_gram(const std::vector<std::vector<double>> &columns,
                                                const std::vector<double> &target) {
     const int count = static_cast<int>(columns.size());
+    if (count > most) return nonnegative_least_squares(columns, target);
     const std::size_t rows = target.size();
     std::vector<double> gram(columns.size() * columns.size()), h(columns.size());
     LeastSquares result;

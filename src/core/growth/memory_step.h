@@ -7,8 +7,6 @@
 
 namespace iron {
 
-constexpr double cost_of_a_memory_step = 3; // ln units off a score
-
 struct MemoryStep {
     double at = 0;    // log2 of the working set
     double width = 1; // in doublings

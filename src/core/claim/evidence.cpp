@@ -1,0 +1,224 @@
+#include "core/claim/evidence.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numeric>
+
+#include "core/bound/print.h"
+#include "core/claim/time_beside_steps.h"
+#include "core/policy.h"
+
+namespace iron {
+
+using namespace policy::claim;
+
+const Growth *deciding_growth(Metric claimed, const ShapeGrowth &shape) {
+    if (claimed == Metric::space) return shape.space;
+    const bool steps_tell =
+        shape.steps && (!shape.time || shape.steps->is_fitted() || !shape.time->is_fitted());
+    return steps_tell ? shape.steps : shape.time;
+}
+
+Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &bound,
+                     const MemoryCurve *memory) {
+    Evidence e;
+    e.shape = &shape;
+    e.bound = bound;
+    e.claimed = claimed;
+    e.memory = memory;
+    e.growth = deciding_growth(claimed, shape);
+    e.read = claimed == Metric::space ? Metric::space : e.growth == shape.steps ? Metric::steps : Metric::time;
+    if (!e.growth || !e.growth->is_fitted() || !names_all(e.growth->names(), bound.growth)) return e;
+    e.inside = best_within(bound, *e.growth);
+    e.outside = best_outside(bound, *e.growth);
+    e.outside_unlisted = best_off_the_list(bound, *e.growth);
+    e.against = evidence_against(bound, *e.growth);
+    e.unlisted = evidence_off_the_list(bound, *e.growth);
+    std::vector<RatioRead> places;
+    for (std::size_t i = 0; i < e.growth->points.size(); ++i) {
+        const Located &point = e.growth->points[i];
+        places.push_back({point.sizes,
+                          point.log_value - evaluate_log(bound.growth, e.growth->sizes_at(i)), point.error});
+    }
+    e.witness = find_witness(bound.kind, places,
+                             e.read == Metric::space ? least_rise_of_bytes : least_rise);
+    if (e.read == Metric::space && bound.kind == Bound::Kind::upper && e.against > 0)
+        e.spare = spare_room(*e.growth, bound);
+    if (e.read == Metric::steps && shape.time && shape.time->is_fitted()) {
+        e.time = time_a_step(*shape.steps, *shape.time, memory);
+        e.time_against = evidence_against(bound, *shape.time);
+    }
+    return e;
+}
+
+double Evidence::needed_to_leave() const {
+    if (!is_exact()) return is_over_several() ? exceeded_by_time_over_several : exceeded_by_time;
+    if (!is_over_several()) return exceeded;
+    return inside && off(*inside) < good_fit ? exceeded_over_several_beside_a_good_fit : exceeded_over_several;
+}
+
+double Evidence::needed_to_keep() const {
+    if (is_exact()) return is_over_several() ? holds_over_several : holds;
+    return is_over_several() ? holds_by_time_over_several : holds_by_time;
+}
+
+double Evidence::enough_unlisted() const { return is_exact() ? unlisted_in_counts : unlisted_in_times; }
+
+bool Evidence::leaves_by_the_list() const { return outside && against > needed_to_leave(); }
+
+bool Evidence::leaves_off_the_list() const {
+    if (leaves_by_the_list() || !outside_unlisted || !inside || unlisted <= against ||
+        unlisted < unlisted_exceeded)
+        return false;
+    const double beyond = off(*outside_unlisted), within = off(*inside);
+    return beyond < ragged && within > nearer_if_ragged * beyond &&
+           (within > good_fit || unlisted > beyond_doubt);
+}
+
+const Fit *Evidence::leaving() const {
+    return leaves_by_the_list() ? outside : leaves_off_the_list() ? outside_unlisted : nullptr;
+}
+
+bool Evidence::is_clearly_nearer() const {
+    if (!is_exact() || !is_over_several() || !inside || !leaves_by_the_list()) return true;
+    const double beyond = off(*outside), times_nearer = off(*inside) / beyond;
+    if (beyond <= ragged) return times_nearer > nearer;
+    const double by = std::min(beyond / ragged, 2.0);
+    return against > evidence_if_ragged && times_nearer > nearer_if_ragged &&
+           (against > by * evidence_if_ragged || times_nearer > by * nearer_if_ragged);
+}
+
+namespace {
+
+double log_ratio(const Evidence &e, std::size_t point) {
+    return e.growth->points[point].log_value - evaluate_log(e.bound.growth, e.growth->sizes_at(point));
+}
+
+// Points by their reading, the smallest first.
+std::vector<std::size_t> by_reading(const Growth &growth) {
+    std::vector<std::size_t> order(growth.points.size());
+    std::iota(order.begin(), order.end(), std::size_t{0});
+    if (growth.names().size() > 1)
+        std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+            return growth.points[a].log_value < growth.points[b].log_value;
+        });
+    return order;
+}
+
+// Two points that show best how the readings leave the bound or keep it: over one size from a third of the way
+// to the top, since start-up rules what is before.
+std::pair<std::size_t, std::size_t> telling_points(const Evidence &e, const Fit *outside) {
+    const Growth &growth = *e.growth;
+    std::vector<std::size_t> order = by_reading(growth);
+    if (!e.is_over_several()) return {order.size() / 3, order.back()};
+    order.erase(order.begin(), order.begin() + static_cast<long>(order.size() / 4));
+    if (!outside) return {order.front(), order.back()};
+    const SizeOrder::Course bounds = growth.order().course_of(e.bound.growth);
+    const auto excess = [&](std::size_t point) {
+        double most = -1e300;
+        for (const CandidatePtr &lead : outside->leads)
+            if (!SizeOrder::within(lead->course, bounds))
+                most = std::max(most, evaluate_log(lead->expression, growth.sizes_at(point)) -
+                                          evaluate_log(e.bound.growth, growth.sizes_at(point)));
+        return most;
+    };
+    const auto [least, most] = std::minmax_element(
+        order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return excess(a) < excess(b); });
+    return {*least, *most};
+}
+
+} // namespace
+
+// The rise of time above the bound is no larger than twice what memory getting slower could do.
+bool Evidence::memory_could_do_it() const {
+    if (!memory || is_exact() || bound.kind == Bound::Kind::lower || !outside) return false;
+    const SizeOrder::Course bounds = growth->order().course_of(bound.growth);
+    if (SizeOrder::within(outside->course, bounds)) return false; // it is left the other way
+    std::pair<std::size_t, std::size_t> ends{0, growth->points.size() - 1};
+    if (is_over_several()) ends = telling_points(*this, outside);
+    double span = 1;
+    for (std::size_t i = 0; i < growth->names().size(); ++i) {
+        double least = 1e300, largest = 1;
+        for (const Located &point : growth->points)
+            least = std::min(least, point.sizes[i]), largest = std::max(largest, point.sizes[i]);
+        span *= largest / std::max(least, 1.0);
+    }
+    return std::exp(log_ratio(*this, ends.second) - log_ratio(*this, ends.first)) <
+           memory_allowance * memory->steepest_rise(span);
+}
+
+Stretch Evidence::stretch(std::size_t from, std::size_t to) const {
+    return {read,
+            print_canonical(bound.growth),
+            growth->sizes_at(from),
+            growth->sizes_at(to),
+            std::exp(log_ratio(*this, from)),
+            std::exp(log_ratio(*this, to))};
+}
+
+Stretch Evidence::stretch() const {
+    const Fit *shown = against > 0 ? outside : unlisted > enough_unlisted() ? outside_unlisted : nullptr;
+    const auto [from, to] = telling_points(*this, shown);
+    return stretch(from, to);
+}
+
+Stretch Evidence::witnessed() const {
+    if (!witness) return stretch();
+    // From a third on is what people look at, where it goes the same way.
+    const std::size_t third = growth->points.size() / 3;
+    const bool same_way = (log_ratio(*this, third) < log_ratio(*this, witness->to)) ==
+                          (log_ratio(*this, witness->from) < log_ratio(*this, witness->to));
+    const bool from_third = !is_over_several() && same_way && third < witness->to;
+    return stretch(from_third ? third : witness->from, witness->to);
+}
+
+std::vector<std::string> Evidence::unnamed_sizes(const Fit &fit) const {
+    if (bound.kind == Bound::Kind::lower) return {};
+    const std::set<std::string> named = sizes_in(bound.growth);
+    std::vector<std::string> unnamed;
+    for (const CandidatePtr &lead : fit.leads)
+        for (const std::string &name : sizes_in(lead->expression))
+            if (!named.contains(name) && std::find(unnamed.begin(), unnamed.end(), name) == unnamed.end())
+                unnamed.push_back(name);
+    return growth->names().size() > 1 ? unnamed : std::vector<std::string>{};
+}
+
+std::optional<WouldDecide> Evidence::would_decide() const {
+    if (!inside || !outside) return std::nullopt;
+    double error = 0;
+    for (const Located &point : growth->points)
+        error = std::max(error, point.error);
+    const double enough = std::max(0.05, 4 * error);
+    const Sizes top = growth->sizes_at(by_reading(*growth).back());
+    constexpr double step = 1.5, farthest = 1100;
+    for (double times = step; times < farthest; times *= step)
+        for (const std::string &name : growth->names()) {
+            Sizes sizes = top;
+            sizes[name] = std::ceil(sizes[name] * times);
+            if (std::abs(std::log(value_at(*outside, sizes) / value_at(*inside, sizes))) < enough) continue;
+            WouldDecide decide{name, sizes[name], std::nullopt};
+            if (shape->time && shape->time->is_fitted() && shape->time->names() == growth->names())
+                decide.cost_ns = value_at(shape->time->told(), sizes);
+            return decide;
+        }
+    return std::nullopt;
+}
+
+WouldDecide Evidence::farther() const {
+    constexpr double times = 8;
+    return {growth->names().front(), times * growth->range().second, std::nullopt};
+}
+
+bool is_loose(const Evidence &e) {
+    if (e.bound.kind != Bound::Kind::upper || !e.inside) return false;
+    const auto smaller = smaller_by_a_logarithm(e.bound.growth, e.growth->order(), e.growth->names());
+    return std::any_of(smaller.begin(), smaller.end(), [&](const Expression &less) {
+        const Bound smaller_bound{e.bound.kind, less, ""};
+        const Fit *within = best_within(smaller_bound, *e.growth);
+        return within && evidence_against(smaller_bound, *e.growth) < -e.needed_to_keep() &&
+               evidence_off_the_list(smaller_bound, *e.growth) <= e.enough_unlisted() &&
+               e.off(*within) <= nearer * e.off(*e.inside);
+    });
+}
+
+} // namespace iron

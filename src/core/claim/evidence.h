@@ -1,0 +1,72 @@
+// What speaks for and against a bound on one shape: pure evidence, nothing decided.
+#pragma once
+
+#include <optional>
+#include <string>
+
+#include "core/claim/claim.h"
+#include "core/claim/spare_room.h"
+#include "core/claim/witness.h"
+#include "core/growth/fit.h"
+#include "core/reading/memory_curve.h"
+
+namespace iron {
+
+// The growths of one shape's readings; null where there are none. They must outlive what is made of them.
+struct ShapeGrowth {
+    std::string shape;
+    const Growth *steps = nullptr, *time = nullptr, *space = nullptr;
+    bool starts_up = false; // of a whole program, whose time holds its start-up
+};
+
+// Steps decide a claim on time where enough places could be counted for growth to show; else times have to do.
+const Growth *deciding_growth(Metric claimed, const ShapeGrowth &shape);
+
+struct Evidence {
+    const ShapeGrowth *shape = nullptr;
+    Bound bound;
+    Metric claimed = Metric::time, read = Metric::steps;
+    const Growth *growth = nullptr; // null where nothing was read
+    const MemoryCurve *memory = nullptr; // of the machine, where it is known
+
+    // ln units by which the best growth outside explains better than the best within: of the list, and on no
+    // list.
+    double against = 0, unlisted = 0;
+    const Fit *inside = nullptr, *outside = nullptr, *outside_unlisted = nullptr;
+    std::optional<Witness> witness;
+    Spare spare = Spare::no;
+    std::optional<TimeAStep> time; // a step, from a third of the places that both were read at to the largest
+    double time_against = 0;       // as `against`, of the times
+
+    bool is_exact() const { return read != Metric::time; }
+    bool is_over_several() const { return growth->names().size() > 1; }
+    double off(const Fit &fit) const { return misfit(fit, *growth); }
+
+    // Evidence that takes to leave the bound, and to keep it.
+    double needed_to_leave() const;
+    double needed_to_keep() const;
+    double enough_unlisted() const; // keeps a bound from holding
+    bool leaves_by_the_list() const;
+    bool leaves_off_the_list() const;
+    const Fit *leaving() const; // the growth that does; null where none
+    bool is_clearly_nearer() const; // what leaves the bound follows counts nearer than what keeps it
+    bool memory_could_do_it() const;
+
+    // Readings / bound, from where start-up no longer rules to the top; between two points; as the witness
+    // shows it.
+    Stretch stretch() const;
+    Stretch stretch(std::size_t from, std::size_t to) const;
+    Stretch witnessed() const;
+    std::vector<std::string> unnamed_sizes(const Fit &fit) const; // that it grows with
+    // Up to where a size has to grow for the two best growths on either side of the bound to part.
+    std::optional<WouldDecide> would_decide() const;
+    WouldDecide farther() const; // eight times as far
+};
+
+Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &bound,
+                     const MemoryCurve *memory);
+
+// Whether a bound less a logarithm holds as surely; of O alone.
+bool is_loose(const Evidence &evidence);
+
+} // namespace iron

@@ -1,0 +1,141 @@
+// What a verdict rests on, as data. The words for it are in views/reasons.h.
+#pragma once
+
+#include <string>
+#include <variant>
+#include <vector>
+
+#include "core/bound/expression.h"
+#include "core/growth/fit.h"
+#include "core/reading/metric.h"
+
+namespace iron {
+
+// Readings divided by the bound, from one place to another. In the unit of the metric.
+struct Stretch {
+    Metric metric = Metric::steps;
+    std::string bound; // canonical
+    Sizes from, to;
+    double first = 0, last = 0;
+};
+
+// Time a step, which steps do not explain.
+struct TimeAStep {
+    Sizes from, to;
+    double first_ns = 0, last_ns = 0;
+    double could = 1; // times that memory alone could have made it dearer
+};
+
+namespace because {
+
+struct NothingMeasured {};
+struct NotRead { // of this shape
+    Metric metric = Metric::time;
+    std::string shape;
+};
+struct LeftOut { // the solution gets no verdict
+    std::string why;
+};
+struct OtherSizes { // the claim names sizes that did not change
+    std::vector<std::string> changed;
+};
+struct TooFewPlaces {
+    TooFew missing;
+    double from = 0, to = 0; // of the first size
+    std::string first_size;
+    bool several = false; // sizes
+};
+struct BelowGrain { // no reading comes above so many bytes
+    double bytes = 0;
+};
+struct NothingFits { // the nearest growth on the list is off by so much, relative
+    std::string nearest;
+    double off = 0;
+};
+struct OnlyWhileSmall { // but the larger half of the sizes that the bound does not name shows no such growth
+    Stretch stretch;
+    std::string growth;
+    std::vector<std::string> unnamed;
+};
+struct SpareRoom { // rises by no more than what containers keep to spare
+    Stretch stretch;
+};
+struct MemoryCould { // times alone, which memory getting slower could explain
+    Stretch stretch;
+    std::string growth;
+};
+struct NotNearer { // growth above the bound explains the readings better, but hardly comes nearer to them
+    Stretch stretch;
+};
+struct NothingSeen { // a growth that leaves the bound explains them better, but nothing is seen to leave it
+    Stretch stretch;
+    std::string growth;
+};
+struct Leaves { // the stretch is the witness
+    Stretch stretch;
+    std::string growth;
+    std::vector<std::string> unnamed; // sizes that grow and that the bound does not name
+};
+struct UnlistedNear { // growth on no list explains them better than what is within the bound, which comes near
+    Stretch stretch;
+    std::string growth;
+};
+struct StillRises {
+    Stretch stretch;
+};
+struct Keeps {
+    Stretch stretch;
+};
+struct EquallyWell {
+    Stretch stretch;
+};
+struct StartUp { // no reading is twice this one, the least
+    double least_ns = 0;
+};
+struct HiddenWork { // steps keep the bound, but time grows like this
+    std::string growth;
+    TimeAStep time;
+};
+
+} // namespace because
+
+using Reason =
+    std::variant<because::NothingMeasured, because::NotRead, because::LeftOut, because::OtherSizes,
+                 because::TooFewPlaces, because::BelowGrain, because::NothingFits, because::OnlyWhileSmall,
+                 because::SpareRoom, because::MemoryCould, because::NotNearer, because::NothingSeen,
+                 because::Leaves, because::UnlistedNear, because::StillRises, because::Keeps,
+                 because::EquallyWell, because::StartUp, because::HiddenWork>;
+
+// What else has to be known of it, in the order of the sentence.
+namespace besides {
+
+struct StepsApart { // only so many sizes count, whole doublings apart
+    std::size_t places = 0;
+    int doublings = 0;
+};
+struct Hardest { // some inputs end early: only so many places count
+    std::size_t places = 0;
+};
+struct FromBelow {}; // some inputs end early, and growth from below can't be told from the hardest places
+struct BelowGrainOn { // on these shapes it stays below what can be read
+    std::vector<std::string> shapes;
+};
+struct Capped { // on the one shape it never takes more than on the other
+    std::string shape, cap;
+};
+struct SmallestClaim { // that holds
+    std::string claim;
+};
+struct TimeFaster { // time grows faster than steps
+    TimeAStep time;
+};
+struct ReadingOfInput {}; // a whole program's growth can't be told from its reading of the input
+struct Garbage {};        // what is collected only later counts in the reading
+
+} // namespace besides
+
+using Remark = std::variant<besides::StepsApart, besides::Hardest, besides::FromBelow, besides::BelowGrainOn,
+                            besides::Capped, besides::SmallestClaim, besides::TimeFaster,
+                            besides::ReadingOfInput, besides::Garbage>;
+
+} // namespace iron

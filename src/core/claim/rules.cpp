@@ -1,0 +1,251 @@
+#include "core/claim/rules.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/bound/print.h"
+#include "core/policy.h"
+
+namespace iron {
+
+using namespace policy::claim;
+
+namespace {
+
+bool was_not_read(const Evidence &e) { return !e.growth; }
+void decide_not_read(const Evidence &e, Judgement &j) {
+    j.reason = because::NotRead{e.claimed, e.shape->shape};
+}
+
+bool speaks_of_other_sizes(const Evidence &e) { return !names_all(e.growth->names(), e.bound.growth); }
+void decide_other_sizes(const Evidence &e, Judgement &j) {
+    j.reason = because::OtherSizes{e.growth->names()};
+}
+
+bool is_too_few(const Evidence &e) { return !e.growth->is_fitted(); }
+void decide_too_few(const Evidence &e, Judgement &j) {
+    const auto [from, to] = e.growth->range();
+    j.reason =
+        because::TooFewPlaces{e.growth->too_few, from, to, e.growth->names().front(), e.is_over_several()};
+}
+
+// No reading above a coarse grain says anything.
+bool is_below_grain(const Evidence &e) {
+    return e.read == Metric::space && below_a_coarse_grain(e.growth->points);
+}
+void decide_below_grain(const Evidence &e, Judgement &j) {
+    j.reason = because::BelowGrain{std::exp(e.growth->points.front().log_value)};
+    j.would_decide = e.farther();
+}
+
+bool nothing_fits(const Evidence &e) {
+    return fits_poorly(*e.growth) && std::abs(e.against) < evidence_if_ragged;
+}
+void decide_nothing_fits(const Evidence &e, Judgement &j) {
+    j.reason = because::NothingFits{e.growth->best().name, e.off(e.growth->best())};
+}
+
+// What ends once the sizes that the bound does not name have grown is no growth.
+bool is_only_while_small(const Evidence &e) {
+    return e.growth->ends_early.contains(print_canonical(e.bound.growth)) &&
+           ((e.outside && e.against > 0) || (e.outside_unlisted && e.unlisted > e.enough_unlisted()));
+}
+void decide_only_while_small(const Evidence &e, Judgement &j) {
+    const Fit &beyond = e.outside && e.against > 0 ? *e.outside : *e.outside_unlisted;
+    j.reason = because::OnlyWhileSmall{e.stretch(), beyond.name, e.unnamed_sizes(beyond)};
+}
+
+bool is_spare_room(const Evidence &e) { return e.spare != Spare::no; }
+void decide_spare_room(const Evidence &e, Judgement &j) {
+    j.verdict = e.spare == Spare::surely ? Verdict::holds : Verdict::undecided;
+    j.reason = because::SpareRoom{e.stretch()};
+    if (e.spare == Spare::perhaps) j.would_decide = e.farther();
+}
+
+bool memory_could_do_it(const Evidence &e) { return e.leaving() && e.memory_could_do_it(); }
+void decide_memory_could(const Evidence &e, Judgement &j) {
+    j.reason = because::MemoryCould{e.stretch(), e.leaving()->name};
+    j.would_decide = e.would_decide();
+}
+
+bool is_not_nearer(const Evidence &e) { return e.leaving() && !e.is_clearly_nearer(); }
+void decide_not_nearer(const Evidence &e, Judgement &j) {
+    j.reason = because::NotNearer{e.stretch()};
+    j.would_decide = e.would_decide();
+}
+
+bool is_seen_nowhere(const Evidence &e) { return e.leaving() && !e.witness; }
+void decide_seen_nowhere(const Evidence &e, Judgement &j) {
+    j.reason = because::NothingSeen{e.stretch(), e.leaving()->name};
+    j.would_decide = e.farther();
+}
+
+bool leaves(const Evidence &e) { return e.leaving(); }
+void decide_leaves(const Evidence &e, Judgement &j) {
+    j.verdict = Verdict::exceeded;
+    j.reason = because::Leaves{e.witnessed(), e.leaving()->name, e.unnamed_sizes(*e.leaving())};
+}
+
+bool is_unlisted_near(const Evidence &e) {
+    return e.outside_unlisted && e.unlisted > e.against && e.unlisted > e.enough_unlisted();
+}
+void decide_unlisted_near(const Evidence &e, Judgement &j) {
+    j.reason = because::UnlistedNear{e.stretch(), e.outside_unlisted->name};
+}
+
+bool keeps_by_evidence(const Evidence &e) { return e.against < -e.needed_to_keep(); }
+
+// Whatever explains the steps: to the top they rise above the bound.
+bool still_rises(const Evidence &e) {
+    return keeps_by_evidence(e) && e.read == Metric::steps && !e.is_over_several() && e.witness &&
+           e.witness->late_rise > rise_to_heed && e.witness->from <= e.growth->points.size() / 3;
+}
+void decide_still_rises(const Evidence &e, Judgement &j) {
+    j.reason = because::StillRises{e.stretch()};
+    j.would_decide = e.farther();
+}
+
+void decide_keeps(const Evidence &e, Judgement &j) {
+    j.verdict = Verdict::holds;
+    j.reason = because::Keeps{e.stretch()};
+    j.loose = is_loose(e);
+}
+
+bool always(const Evidence &) { return true; }
+void decide_equally_well(const Evidence &e, Judgement &j) {
+    j.reason = because::EquallyWell{e.stretch()};
+    j.would_decide = e.would_decide();
+}
+
+bool counts_steps_apart(const Evidence &e, const Judgement &) {
+    return e.growth && e.growth->doublings_apart > 0;
+}
+void tell_steps_apart(const Evidence &e, Judgement &j) {
+    j.remarks.push_back(besides::StepsApart{e.growth->points.size(), e.growth->doublings_apart});
+}
+
+// Of growth that only the hardest places were left of: it decides upper bounds alone.
+bool is_of_the_hardest(const Evidence &e, const Judgement &) { return e.growth && e.growth->hardest; }
+void allow_for_the_hardest(const Evidence &e, Judgement &j) {
+    if (e.bound.kind == Bound::Kind::upper) {
+        j.remarks.push_back(besides::Hardest{e.growth->points.size()});
+        return;
+    }
+    j.verdict = Verdict::undecided;
+    j.remarks.push_back(besides::FromBelow{});
+}
+
+// Steps are within the bound, but a step takes so much longer at the larger sizes that memory can't be why.
+bool hides_work(const Evidence &e, const Judgement &j) {
+    if (!e.memory || !e.time || j.verdict == Verdict::exceeded || e.bound.kind == Bound::Kind::lower)
+        return false;
+    const double needed = e.is_over_several() ? exceeded_by_time_over_several : exceeded_by_time;
+    return e.time->last_ns / e.time->first_ns >= memory_allowance * e.time->could && e.time_against >= needed;
+}
+void tell_hidden_work(const Evidence &e, Judgement &j) {
+    const Growth &time = *e.shape->time;
+    j.verdict = Verdict::exceeded;
+    j.loose = false;
+    j.decided_by = Metric::time;
+    j.growth_class = time.best().name;
+    j.exponent = time.exponent;
+    j.interval = time.interval;
+    j.reason = because::HiddenWork{time.best().name, *e.time};
+    j.remarks.clear();
+    j.would_decide.reset();
+}
+
+bool time_grows_faster(const Evidence &e, const Judgement &j) {
+    return e.time && j.decided_by == Metric::steps &&
+           e.time->last_ns / e.time->first_ns >= time_faster_told;
+}
+void tell_time_faster(const Evidence &e, Judgement &j) { j.remarks.push_back(besides::TimeFaster{*e.time}); }
+
+double least_reading(const Growth &growth) {
+    double least = 1e300;
+    for (const Located &point : growth.points)
+        least = std::min(least, point.log_value);
+    return least;
+}
+
+// A whole program's time holds its start-up: where that is most of every reading, what grows beside it is not
+// seen.
+bool is_start_up(const Evidence &e, const Judgement &j) {
+    if (!e.shape->starts_up || j.decided_by != Metric::time || j.verdict == Verdict::undecided) return false;
+    const Growth &time = *e.shape->time;
+    return std::all_of(time.points.begin(), time.points.end(), [&](const Located &point) {
+        return point.log_value - least_reading(time) < std::log(stands_out);
+    });
+}
+void allow_for_start_up(const Evidence &e, Judgement &j) {
+    j.verdict = Verdict::undecided;
+    j.loose = false;
+    j.reason = because::StartUp{std::exp(least_reading(*e.shape->time))};
+    j.remarks.clear();
+    j.would_decide = e.farther();
+}
+
+} // namespace
+
+const std::vector<DecidingRule> &deciding_rules() {
+    static const std::vector<DecidingRule> rules = {
+        {"not-read", was_not_read, decide_not_read},
+        {"other-sizes", speaks_of_other_sizes, decide_other_sizes},
+        {"too-few", is_too_few, decide_too_few},
+        {"below-grain", is_below_grain, decide_below_grain},
+        {"nothing-fits", nothing_fits, decide_nothing_fits},
+        {"only-while-small", is_only_while_small, decide_only_while_small},
+        {"spare-room", is_spare_room, decide_spare_room},
+        {"memory-could", memory_could_do_it, decide_memory_could},
+        {"not-nearer", is_not_nearer, decide_not_nearer},
+        {"witness", is_seen_nowhere, decide_seen_nowhere},
+        {"leaves", leaves, decide_leaves},
+        {"unlisted", is_unlisted_near, decide_unlisted_near},
+        {"still-rises", still_rises, decide_still_rises},
+        {"keeps", keeps_by_evidence, decide_keeps},
+        {"equally-well", always, decide_equally_well},
+    };
+    return rules;
+}
+
+const std::vector<QualifyingRule> &qualifying_rules() {
+    static const std::vector<QualifyingRule> rules = {
+        {"steps-apart", counts_steps_apart, tell_steps_apart},
+        {"hardest", is_of_the_hardest, allow_for_the_hardest},
+        {"hidden-work", hides_work, tell_hidden_work},
+        {"start-up", is_start_up, allow_for_start_up},
+        {"time-faster", time_grows_faster, tell_time_faster},
+    };
+    return rules;
+}
+
+std::vector<std::string> rule_names() {
+    return {"below-grain", "nothing-fits", "only-while-small", "spare-room", "memory-could", "not-nearer",
+            "witness",     "unlisted",     "still-rises",      "hardest",    "hidden-work",  "start-up",
+            "capped",      "unread-shapes", "reading",         "garbage"};
+}
+
+Judgement judged_on(const Evidence &e, const Without &without) {
+    Judgement j;
+    j.worst_shape = e.shape->shape;
+    if (e.growth) {
+        j.decided_by = e.read;
+        std::tie(j.from, j.to) = e.growth->range();
+    }
+    if (e.growth && e.growth->is_fitted() && names_all(e.growth->names(), e.bound.growth)) {
+        j.growth_class = e.growth->best().name;
+        j.exponent = e.growth->exponent;
+        j.interval = e.growth->interval;
+        j.evidence = e.against;
+    }
+    for (const DecidingRule &rule : deciding_rules())
+        if (!without.contains(rule.name) && rule.applies(e)) {
+            rule.decide(e, j);
+            break;
+        }
+    for (const QualifyingRule &rule : qualifying_rules())
+        if (!without.contains(rule.name) && rule.applies(e, j)) rule.qualify(e, j);
+    return j;
+}
+
+} // namespace iron

@@ -1,0 +1,422 @@
+#include "core/growth/search.h"
+
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "core/bound/print.h"
+#include "core/growth/exponent.h"
+#include "core/growth/gram.h"
+#include "core/policy.h"
+
+namespace iron {
+
+namespace {
+
+constexpr double nothing = -std::numeric_limits<double>::infinity();
+constexpr std::size_t most_leads = 3;
+
+} // namespace
+
+Search::Search(Design &design, std::vector<Located> points, const FitOptions &options)
+    : options_(options), design_(design), scored_(design, std::move(points), options.noise),
+      memory_(scored_) {
+    for (std::size_t i = 0; i < design.catalogue().leading(); ++i)
+        listed_.push_back(static_cast<int>(i));
+    for (const Bound &claim : options.claims)
+        add_claim(claim);
+}
+
+std::vector<Fit> Search::fits() {
+    if (design_.catalogue().is_dense())
+        fit_each();
+    else {
+        screen_all();
+        improve();
+    }
+    if (!scored_.is_exact()) allow_for_memory();
+    if (!design_.catalogue().is_dense()) bend();
+    return collected();
+}
+
+// Its leads may lead, and where one is not on the list, what lies near it.
+void Search::add_claim(const Bound &bound) {
+    for (const Claim &claim : claims_)
+        if (claim.bound.kind == bound.kind &&
+            print_canonical(claim.bound.growth) == print_canonical(bound.growth))
+            return;
+    const Catalogue &catalogue = design_.catalogue();
+    Claim claim{bound, catalogue.order().course_of(bound.growth), {}, {}};
+    for (const Expression &term : leading_terms(bound.growth, catalogue.free_order(), catalogue.names())) {
+        const bool known = design_.index_of(print_canonical(term)) >= 0;
+        const int index = design_.add(term, catalogue.is_dense() ? 0 : policy::growth::prior_of_a_claim);
+        claim.leads.push_back(index);
+        list(index);
+        if (known || catalogue.is_dense()) continue;
+        const SizeOrder::Course constant = catalogue.free_order().course_of(make_number(1));
+        for (const Expression &near : neighbours_of(term, catalogue.names()))
+            if (!SizeOrder::within(catalogue.free_order().course_of(near), constant))
+                list(design_.add(near, policy::growth::prior_of_a_neighbour));
+    }
+    std::sort(claim.leads.begin(), claim.leads.end());
+    claims_.push_back(std::move(claim));
+}
+
+void Search::list(int index) {
+    if (std::find(listed_.begin(), listed_.end(), index) == listed_.end()) listed_.push_back(index);
+}
+
+bool Search::is_within(const TermSet &set, Claim &claim) const {
+    if (claim.bound.kind == Bound::Kind::upper)
+        return std::all_of(set.begin(), set.end(), [&](int term) {
+            const auto [found, fresh] = claim.within.try_emplace(term, false);
+            if (fresh) found->second = SizeOrder::within(design_.candidate(term).course, claim.course);
+            return found->second;
+        });
+    const SizeOrder::Course course = design_.course_of(set);
+    return SizeOrder::within(claim.course, course) &&
+           (claim.bound.kind == Bound::Kind::lower || SizeOrder::within(course, claim.course));
+}
+
+// Screens: leads and lows mixed freely, without the cone.
+void Search::prepare_screen() {
+    for (const int lead : listed_)
+        design_.lows_of(lead); // may add terms
+    const std::size_t count = design_.count();
+    std::vector<Column> columns;
+    for (std::size_t at = 0; at < count; ++at) {
+        Column column = design_.term(static_cast<int>(at)).column;
+        double squares = 0;
+        for (std::size_t i = 0; i < column.size(); ++i) {
+            column[i] *= scored_.weights()[i];
+            squares += column[i] * column[i];
+        }
+        for (double &value : column)
+            value /= std::sqrt(squares);
+        columns.push_back(std::move(column));
+    }
+    screened_ = count;
+    gram_.resize(count * count);
+    project_.assign(count, 0);
+    for (std::size_t f = 0; f < count; ++f) {
+        for (std::size_t g = 0; g <= f; ++g) {
+            double sum = 0;
+            for (std::size_t i = 0; i < columns[f].size(); ++i)
+                sum += columns[f][i] * columns[g][i];
+            gram_[f * count + g] = gram_[g * count + f] = sum;
+        }
+        for (std::size_t i = 0; i < columns[f].size(); ++i)
+            project_[f] += columns[f][i] * scored_.target()[i];
+    }
+    for (const double target : scored_.target())
+        squares_ += target * target;
+}
+
+double Search::screened(const TermSet &set) {
+    std::vector<int> columns = set;
+    for (const int low : design_.lows_of(set))
+        columns.push_back(low);
+    const std::size_t count = std::min<std::size_t>(columns.size(), most_gram_columns);
+    double gram[most_gram_columns * most_gram_columns], h[most_gram_columns], c[most_gram_columns];
+    for (std::size_t i = 0; i < count; ++i) {
+        if (columns[i] >= static_cast<int>(screened_)) return nothing;
+        h[i] = project_[columns[i]];
+        for (std::size_t j = 0; j < count; ++j)
+            gram[i * count + j] = gram_[columns[i] * screened_ + columns[j]];
+    }
+    LeastSquares solved;
+    solved.active = nonnegative_by_gram(gram, h, static_cast<int>(count), c);
+    solved.chi2 = squares_;
+    for (std::size_t i = 0; i < count; ++i) {
+        solved.chi2 -= 2 * c[i] * h[i];
+        for (std::size_t j = 0; j < count; ++j)
+            solved.chi2 += c[i] * c[j] * gram[i * count + j];
+    }
+    return scored_.score(solved, scored_.prior_of(set));
+}
+
+Tried &Search::fitted(const TermSet &set) {
+    const auto [found, fresh] = tried_.try_emplace(set);
+    Tried &one = found->second;
+    if (!fresh) return one;
+    one.set = set;
+    one.prior = scored_.prior_of(set);
+    const Cone *cone = design_.cone(set, scored_.cone_options(false));
+    if (!cone) return one;
+    one.solved = scored_.solved(scored_.weighed(cone->generators));
+    one.score = scored_.score(one.solved, one.prior);
+    return one;
+}
+
+void Search::fit_each() {
+    for (const int term : listed_)
+        fitted({term});
+}
+
+// The best of the ranked sets, and those best on either side of every claim, get their cone.
+void Search::fit_best(Ranked &ranked, std::size_t overall, std::size_t a_side) {
+    std::stable_sort(ranked.begin(), ranked.end(),
+                     [](const auto &a, const auto &b) { return a.first > b.first; });
+    for (std::size_t i = 0; i < std::min(overall, ranked.size()); ++i)
+        fitted(ranked[i].second);
+    for (Claim &claim : claims_) {
+        std::size_t found[2] = {0, 0};
+        for (const auto &[score, set] : ranked) {
+            std::size_t &side = found[is_within(set, claim)];
+            if (side < a_side) fitted(set), ++side;
+            if (found[0] >= a_side && found[1] >= a_side) break;
+        }
+    }
+}
+
+void Search::screen_all() {
+    prepare_screen();
+    Ranked ranked;
+    for (const int term : listed_)
+        ranked.push_back({screened({term}), {term}});
+    if (design_.catalogue().names().size() == 2)
+        for (const int a : listed_)
+            for (const int b : listed_)
+                if (a < b && !design_.within(a, b) && !design_.within(b, a))
+                    ranked.push_back({screened({a, b}), {a, b}});
+    fit_best(ranked, 60, 15);
+    for (const Claim &claim : claims_)
+        if (claim.leads.size() <= most_leads) fitted(claim.leads);
+}
+
+std::vector<const Tried *> Search::ranked(bool bent_too) const {
+    std::vector<const Tried *> ranked;
+    for (const auto &[set, one] : tried_)
+        if (one.score > nothing && (bent_too || !one.bent)) ranked.push_back(&one);
+    std::stable_sort(ranked.begin(), ranked.end(),
+                     [](const Tried *a, const Tried *b) { return a->score > b->score; });
+    return ranked;
+}
+
+std::vector<TermSet> Search::best_sets(std::size_t overall, std::size_t a_side) {
+    const std::vector<const Tried *> ranked = this->ranked(false);
+    std::vector<TermSet> best;
+    const auto take = [&](const TermSet &set) {
+        if (std::find(best.begin(), best.end(), set) == best.end()) best.push_back(set);
+    };
+    for (std::size_t i = 0; i < std::min(overall, ranked.size()); ++i)
+        take(ranked[i]->set);
+    for (Claim &claim : claims_) {
+        std::size_t found[2] = {0, 0};
+        for (const Tried *one : ranked)
+            if (std::size_t &side = found[is_within(one->set, claim)]; side < a_side) take(one->set), ++side;
+    }
+    return best;
+}
+
+// From the best sets: one more term, and of many sizes one exchanged.
+void Search::improve() {
+    const bool many = design_.catalogue().names().size() > 2;
+    std::set<TermSet> done;
+    for (int pass = 0; pass < (many ? 4 : 1); ++pass) {
+        bool fresh = false;
+        for (const TermSet &base : best_sets(3, 1)) {
+            if (!done.insert(base).second) continue;
+            fresh = true;
+            Ranked ranked;
+            const auto consider = [&](TermSet set) {
+                std::sort(set.begin(), set.end());
+                if (set.size() <= most_leads && !tried_.contains(set) && design_.is_antichain(set))
+                    ranked.push_back({screened(set), set});
+            };
+            for (const int term : listed_) {
+                TermSet longer = base;
+                longer.push_back(term);
+                consider(longer);
+                if (!many) continue;
+                for (std::size_t i = 0; i < base.size(); ++i) {
+                    TermSet other = base;
+                    other[i] = term;
+                    consider(other);
+                }
+            }
+            fit_best(ranked, 15, 4);
+        }
+        if (!fresh) break;
+    }
+}
+
+// A step of the memory hierarchy may stand in any growth's way. Those that stay far behind the best one with
+// it are not looked at closely.
+void Search::allow_for_memory() {
+    for (const TermSet &set : best_sets(70, 25))
+        memory_.try_coarsely(tried_.at(set));
+    std::vector<TermSet> chosen;
+    if (design_.catalogue().is_dense()) {
+        const std::vector<const Tried *> ranked = this->ranked(false);
+        for (const Tried *one : ranked)
+            if (one->score > ranked.front()->score - policy::growth::far_behind) chosen.push_back(one->set);
+    } else {
+        for (const TermSet &set : best_sets(4, 4))
+            chosen.push_back(set);
+        for (const Claim &claim : claims_)
+            if (tried_.contains(claim.leads)) chosen.push_back(claim.leads);
+    }
+    const std::set<TermSet> each(chosen.begin(), chosen.end());
+    for (const TermSet &set : each)
+        memory_.try_closely(tried_.at(set));
+}
+
+// Growth that is on no list lies between what is: where a bound would be left, growth within it gets its
+// exponents free before that is believed.
+void Search::bend() {
+    for (Claim &claim : claims_) {
+        double inside = nothing, outside = nothing;
+        const std::vector<const Tried *> ranked = this->ranked(false);
+        for (const Tried *one : ranked) {
+            double &side = is_within(one->set, claim) ? inside : outside;
+            side = std::max(side, one->score);
+        }
+        if (outside - inside < -0.5) continue;
+        std::vector<Tried> starts;
+        int within = 0, beyond = 0, single = 0;
+        for (const Tried *one : ranked) {
+            int &count = one->set.size() == 1 && single < 2 ? single
+                         : is_within(one->set, claim)       ? within
+                                                            : beyond;
+            if (count < (&count == &within ? 3 : 2)) starts.push_back(*one), ++count;
+        }
+        for (const Tried &start : starts)
+            bend_from(start, &claim, 0.025);
+    }
+    // Bytes stray from every formula by steps of capacities; free exponents would follow those.
+    if (options_.noise != Noise::weighed) bend_freely();
+}
+
+// What is on no list may lie beyond a bound as well.
+void Search::bend_freely() {
+    std::vector<Tried> starts;
+    int single = 0, any = 0;
+    for (const Tried *one : ranked(false))
+        if (any < 2 || (one->set.size() == 1 && single < 2)) {
+            starts.push_back(*one);
+            ++(one->set.size() == 1 && single < 2 ? single : any);
+        }
+    // Many exponents a little larger follow whatever several leads leave.
+    for (const Tried &start : starts)
+        bend_from(start, nullptr, start.set.size() > 2 ? 0.1 : 0.05);
+}
+
+void Search::bend_from(const Tried &start, Claim *claim, double least) {
+    std::vector<Bend> bends(start.set.size());
+    double best = !claim || is_within(start.set, *claim) ? start.score : nothing;
+    for (const double by : {0.25, 0.1, 0.05, 0.025}) {
+        if (by < least) break;
+        for (bool rises = true; rises;) {
+            rises = false;
+            std::vector<Bend> next = bends;
+            for (std::size_t i = 0; i < start.set.size(); ++i)
+                for (const std::string &name :
+                     what_bends(design_.candidate(start.set[i]), design_.catalogue().names()))
+                    for (const double signed_by : {by, -by}) {
+                        std::vector<Bend> one = bends;
+                        one[i][name] += signed_by;
+                        const double value = bent_score(start, one, claim);
+                        if (value > best + 1e-6) best = value, next = one, rises = true;
+                    }
+            bends = next;
+        }
+    }
+}
+
+double Search::bent_score(const Tried &start, const std::vector<Bend> &bends, Claim *claim) {
+    const TermSet set = bent_set(design_, start.set, bends);
+    if (set.empty() || (claim && !is_within(set, *claim))) return nothing;
+    const auto known = tried_.find(set);
+    if (known != tried_.end()) return known->second.score;
+    Tried one;
+    one.set = set;
+    one.bent = true;
+    one.prior = scored_.prior_of(set);
+    for (const Bend &bend : bends)
+        one.prior += policy::growth::cost_of_bending *
+                     std::any_of(bend.begin(), bend.end(), [](const auto &each) { return each.second != 0; });
+    one.steps = start.steps;
+    one.thorough = start.thorough;
+    if (const Cone *cone = design_.cone(set, scored_.cone_options(!one.steps.empty()))) {
+        one.solved = scored_.solved(scored_.weighed(generators_of(one, *cone)));
+        one.score = scored_.score(one.solved, one.prior, one.steps.size());
+    }
+    return tried_.try_emplace(set, std::move(one)).first->second.score;
+}
+
+std::vector<Generator> Search::generators_of(const Tried &one, const Cone &cone) const {
+    return one.steps.empty() ? cone.generators : memory_.touched(cone, one.steps, one.thorough);
+}
+
+// The best of all, and the best on either side of every claim, with what they are made of.
+std::vector<Fit> Search::collected() {
+    const std::vector<const Tried *> ranked = this->ranked(true);
+    constexpr std::size_t best_told = 12;
+    std::vector<bool> kept(ranked.size(), design_.catalogue().is_dense());
+    for (std::size_t i = 0; i < ranked.size(); ++i)
+        kept[i] = kept[i] || i < best_told;
+    std::vector<Claim> told = claims_;
+    for (const Bound &bound : options_.beside)
+        told.push_back({bound, design_.catalogue().order().course_of(bound.growth), {}, {}});
+    for (Claim &claim : told) {
+        bool inside = false, outside = false, bent_outside[most_leads] = {};
+        for (std::size_t i = 0; i < ranked.size(); ++i) {
+            const Tried &one = *ranked[i];
+            bool &found = is_within(one.set, claim) ? inside
+                          : one.bent                ? bent_outside[one.set.size() - 1]
+                                                    : outside;
+            if (!found) found = kept[i] = true;
+        }
+    }
+    std::vector<Fit> fits;
+    for (std::size_t i = 0; i < ranked.size(); ++i)
+        if (kept[i]) {
+            const Tried &one = *ranked[i];
+            const Cone &cone = *design_.cone(one.set, scored_.cone_options(!one.steps.empty()));
+            fits.push_back(scored_.described(one, cone, generators_of(one, cone)));
+        }
+    return fits;
+}
+
+std::optional<Fit> Search::decided(const Growth &growth) {
+    if (options_.decided.empty()) return std::nullopt;
+    Tried one;
+    for (const CandidatePtr &lead : options_.decided)
+        one.set.push_back(design_.add(lead->expression, lead->prior));
+    std::sort(one.set.begin(), one.set.end());
+    one.decided = true;
+    one.prior = scored_.prior_of(one.set);
+    const Cone *cone = design_.cone(one.set, scored_.cone_options(false, true));
+    if (!cone) return std::nullopt;
+    one.solved = scored_.solved(scored_.weighed(cone->generators));
+    one.score = scored_.score(one.solved, one.prior);
+    if (!scored_.is_exact()) memory_.try_closely(one);
+    Fit fit = scored_.described(one, *cone, generators_of(one, *cone));
+    const auto shows = [](const Term &term) { return term.factor > 0; };
+    if (!std::all_of(fit.terms.begin(), fit.terms.begin() + static_cast<long>(one.set.size()), shows) ||
+        fits_poorly(fit, growth))
+        return std::nullopt;
+    return fit;
+}
+
+std::optional<std::pair<double, double>> Search::interval_of(const Growth &growth) {
+    if (growth.best().is_exponential()) return std::nullopt;
+    const std::string &size = design_.catalogue().names().front();
+    std::vector<double> sizes;
+    for (const Sizes &place : design_.places())
+        sizes.push_back(place.at(size));
+    std::pair<double, double> all{growth.exponent, growth.exponent};
+    for (const Fit &fit : growth.fits) {
+        if (fit.score < growth.best().score - policy::growth::as_good || fit.is_exponential()) continue;
+        const Tried &one = tried_.at({design_.index_of(fit.name)});
+        const Cone &cone = *design_.cone(one.set, scored_.cone_options(!one.steps.empty()));
+        const auto [low, high] =
+            bend_range(scored_, scored_.weighed(generators_of(one, cone)), fit, sizes);
+        const double slope = slope_at(fit, design_.places().back(), size);
+        all = {std::min(all.first, slope + low), std::max(all.second, slope + high)};
+    }
+    return all;
+}
+
+} // namespace iron

@@ -1,0 +1,75 @@
+// The search over sets of leading terms that a fit is.
+#pragma once
+
+#include <map>
+#include <utility>
+#include <vector>
+
+#include "core/growth/bend.h"
+#include "core/growth/memory.h"
+#include "core/growth/scored.h"
+
+namespace iron {
+
+class Search {
+  public:
+    // The design and the options must outlive it.
+    Search(Design &design, std::vector<Located> points, const FitOptions &options);
+
+    std::vector<Fit> fits(); // the best first, and the best on either side of every bound
+
+    // The leads that other readings of the same calls decided, held against these; nothing where they do not show
+    // or do not explain them.
+    std::optional<Fit> decided(const Growth &growth);
+
+    // Of the exponent in the one size there is, over every curve that is as good as the best: which of them it
+    // is makes more of a difference than how far one can be bent. None where that is exponential.
+    std::optional<std::pair<double, double>> interval_of(const Growth &growth);
+
+  private:
+    struct Claim {
+        Bound bound;
+        SizeOrder::Course course;
+        TermSet leads;
+        std::map<int, bool> within; // by term, filled as asked
+    };
+    // What there is to take from, with its score on a screen.
+    using Ranked = std::vector<std::pair<double, TermSet>>;
+
+    void add_claim(const Bound &bound);
+    void list(int index);
+    bool is_within(const TermSet &set, Claim &claim) const;
+
+    void prepare_screen();
+    double screened(const TermSet &set);
+    Tried &fitted(const TermSet &set);
+    void fit_best(Ranked &ranked, std::size_t overall, std::size_t a_side);
+    std::vector<TermSet> best_sets(std::size_t overall, std::size_t a_side);
+
+    void fit_each();
+    void screen_all();
+    void improve();
+    void allow_for_memory();
+    void bend();
+    void bend_freely();
+    void bend_from(const Tried &start, Claim *claim, double least);
+    double bent_score(const Tried &start, const std::vector<Bend> &bends, Claim *claim);
+
+    std::vector<const Tried *> ranked(bool bent_too) const; // what fits at all, the best first
+    std::vector<Fit> collected();
+    // What a set was solved with.
+    std::vector<Generator> generators_of(const Tried &one, const Cone &cone) const;
+
+    const FitOptions &options_;
+    Design &design_;
+    Scored scored_;
+    Memory memory_;
+    std::vector<int> listed_; // may lead
+    std::vector<Claim> claims_;
+    std::size_t screened_ = 0;
+    std::vector<double> gram_, project_;
+    double squares_ = 0;
+    std::map<TermSet, Tried> tried_;
+};
+
+} // namespace iron

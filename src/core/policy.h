@@ -1,0 +1,108 @@
+// Every threshold that a fit or a verdict turns on: its unit, why it is what it is, and what set it.
+//
+// Set on: [series] bench/verdicts.py and the series of two other makers (docs/statistics.md); [programs] 81
+// programs with known truth and the demos; [generated] tests/simulated's generated problems; [theory].
+#pragma once
+
+#include <cstddef>
+
+namespace iron::policy {
+
+// Sizes up to here are so small that growth may be exponential in them: 2^64 of anything can't be paid.
+constexpr double largest_exponential = 64;
+
+namespace growth {
+
+// What is enough for growth to show. [series]
+constexpr std::size_t least_places = 6;
+constexpr double least_doublings = 2;
+constexpr std::size_t least_places_of_several = 12;
+// Exponential growth shows within a few sizes that lie close together.
+constexpr std::size_t least_places_exponential = 5;
+constexpr double least_doublings_exponential = 1;
+constexpr double least_span_exponential = 5; // of one size among several: its largest less its smallest
+constexpr std::size_t least_places_two_doublings_apart = 5; // they span eight
+
+// Penalties, ln units off a score. Rarer growths have their own in the catalogue. [series]
+constexpr double cost_of_a_lead = 1.5; // beside the first
+constexpr double cost_of_a_memory_step = 3;
+constexpr double cost_of_bending = 2.5; // of each lead whose exponents were set free
+constexpr double prior_of_a_claim = 0.5;
+constexpr double prior_of_a_neighbour = 1;
+
+// No program of several sizes is a formula: its counts stray from one by some thousandths, and large places
+// alone would decide if they were believed to the digit. ln. [programs]
+constexpr double least_error_over_several = 3e-3;
+
+// Shape of a cone. A lead leads in its corner, this share of the places lying below it. [series]
+constexpr double corner = 0.88;
+constexpr double largest_radius = 0.95; // of how leads stand in each other's corners: beyond, none has one
+// Share of the lead, where it is least beside a lower term, that may be taken off of that.
+constexpr double taken_off_counts = 0.6, taken_off_times = 0.15;
+
+// Search for steps of the memory hierarchy, in doublings of the working set. [series]
+constexpr double coarse_steps_apart = 2, coarse_steps_apart_on_one = 0.7;
+constexpr double far_behind = 50; // ln units behind the best: not looked at closely
+
+// Off by so much on average (relative), and by so many squared errors a place, nothing fits. [programs]
+constexpr double poor_fit = 0.1, poor_chi2 = 6;
+// Growth on no list is told as the best where it leads by so much, ln units. [programs]
+constexpr double clearly_off_the_list = 6;
+// Curves within so much of the best explain the readings as well, ln units. [series]
+constexpr double as_good = 2;
+
+} // namespace growth
+
+namespace claim {
+
+// Evidence, ln units, that a verdict needs: of counts and bytes Bayes factors of e, of times more, because
+// memory hierarchies bend them upwards; over several sizes more to leave a bound, since far more growths are
+// held against the readings. [series]
+constexpr double exceeded = 1, exceeded_by_time = 2.8;
+constexpr double exceeded_over_several = 6, exceeded_by_time_over_several = 3;
+constexpr double holds = 1, holds_by_time = 0.8;
+constexpr double holds_over_several = 0.5, holds_by_time_over_several = 1;
+
+// Where growth within the bound explains exact counts to so much (relative), what is left may be a part that
+// is on no list: then only clear evidence says `exceeded`. [programs]
+constexpr double good_fit = 0.015, exceeded_over_several_beside_a_good_fit = 8;
+
+// What leaves a bound in several sizes by counts or bytes follows them so many times nearer than what keeps
+// it: evidence alone also comes from how simple either is. [programs]
+constexpr double nearer = 1.25;
+
+// Where even the best growth is off by so much (relative), calls end early or the like, and more places only
+// repeat it: the more it is off, the more evidence it takes, or the nearer it has to be, up to twice.
+// [programs]
+constexpr double ragged = 0.05, evidence_if_ragged = 15, nearer_if_ragged = 1.5;
+
+// Growth on no list, its exponents free, can follow whatever growth within does not, the more so the more
+// exact the readings are: so much evidence for it keeps a bound from holding. At more the bound is left, where
+// what is within is off, or beyond doubt. ln units. [series]
+constexpr double unlisted_in_counts = 15, unlisted_in_times = 3, unlisted_exceeded = 30, beyond_doubt = 60;
+
+// Witness: a chain of so many places, rising by so many errors of its ends and so much in ln. Bytes come in
+// blocks, and capacities double. [programs]
+constexpr std::size_t least_witnesses = 3;
+constexpr double errors_apart = 2;
+constexpr double least_rise = 0.02, least_rise_of_bytes = 0.4055; // ln 1.5
+// Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one before,
+// what comes to rest less than a fifth. [theory]
+constexpr double comes_to_rest = 0.3;
+// Of a logarithm's rise, what may be left beside a lower term. [theory]
+constexpr double share_of_a_logarithm = 0.15;
+// While steps / bound rises by so much (ln) in the upper half, over two thirds of what was read, no bound is
+// told to hold: waves of whole numbers and terms taken off stay below. [series]
+constexpr double rise_to_heed = 0.2;
+
+// Time may rise by so many times what the machine's own curve of random access rises by. [theory]
+constexpr double memory_allowance = 2;
+constexpr std::size_t least_common_places = 6; // read by steps and by time
+constexpr double time_faster_told = 1.5;       // times dearer a step: worth a remark
+
+// A whole program's own work stands out where some reading is so many times the least. [programs]
+constexpr double stands_out = 2;
+
+} // namespace claim
+
+} // namespace iron::policy

@@ -1,0 +1,225 @@
+#include "views/reasons.h"
+
+#include <cmath>
+#include <fmt/format.h>
+
+#include "core/policy.h"
+#include "core/words.h"
+#include "views/text.h"
+
+namespace iron {
+
+namespace {
+
+template <class... Cases>
+struct Overloaded : Cases... {
+    using Cases::operator()...;
+};
+
+std::string joined(const std::vector<std::string> &parts, const char *between) {
+    std::string text;
+    for (const std::string &part : parts)
+        text += (text.empty() ? "" : between) + part;
+    return text;
+}
+
+std::string place_text(const Sizes &sizes) {
+    std::string text;
+    for (const auto &[name, size] : sizes)
+        text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", name, grouped(size));
+    return text;
+}
+
+// "n = 16 and 1,024" where one size alone changes.
+std::string both_places(const Sizes &from, const Sizes &to) {
+    if (from.size() > 1) return fmt::format("{} and {}", place_text(from), place_text(to));
+    return fmt::format("{} and {}", place_text(from), grouped(to.begin()->second));
+}
+
+std::string stretch_text(const Stretch &s) {
+    constexpr double level = 0.03; // ln
+    const std::string what = divided_text(s.metric, s.bound), between = both_places(s.from, s.to);
+    const auto shown = [&](double value) { return reading_text(value, s.metric); };
+    const bool plural = s.metric == Metric::steps;
+    // Below the grain of the reading nothing is told: it may be less than that.
+    if (!plural && s.metric != Metric::time && s.bound == "1" && s.last == s.first)
+        return fmt::format("{} stays within {} between {}", what, shown(s.last), between);
+    if (std::abs(std::log(s.last / s.first)) < level)
+        return fmt::format("{} {} level at {} between {}", what, plural ? "stay" : "stays", shown(s.last),
+                           between);
+    const char *verb = s.last > s.first ? plural ? "rise" : "rises" : plural ? "fall" : "falls";
+    if (s.from.size() > 1)
+        return fmt::format("{} {} from {} at {} to {} at {}", what, verb, shown(s.first), place_text(s.from),
+                           shown(s.last), place_text(s.to));
+    return fmt::format("{} {} from {} to {} between {}", what, verb, shown(s.first), shown(s.last), between);
+}
+
+std::string unnamed_text(const std::vector<std::string> &sizes) {
+    return sizes.empty() ? ""
+                         : fmt::format("; that grows with {}, which the bound does not name",
+                                       joined(sizes, " and "));
+}
+
+std::string too_few_text(const because::TooFewPlaces &b) {
+    const TooFew &missing = b.missing;
+    std::string text = fmt::format(
+        "only {}", missing.places == 1 ? std::string(b.several ? "1 place was" : "1 size was")
+                                       : fmt::format("{} {} were", missing.places, b.several ? "places" : "sizes"));
+    text += missing.places == 0 ? " measured" : fmt::format(" measured, {} = {} to {}", b.first_size,
+                                                           grouped(b.from), grouped(b.to));
+    text += ": too few to tell growth (";
+    if (missing.places < missing.least_places) text += fmt::format("{} are the least", missing.least_places);
+    if (!missing.size.empty())
+        text += fmt::format("{}{} goes over {} of {} doublings",
+                            missing.places < missing.least_places ? "; " : "", missing.size,
+                            three_digits(missing.doublings), three_digits(missing.least_doublings));
+    return text + ")";
+}
+
+std::string words(const Reason &reason) {
+    using namespace because;
+    return std::visit(
+        Overloaded{
+            [](const NothingMeasured &) { return std::string("nothing was measured"); },
+            [](const NotRead &b) {
+                return b.metric == Metric::space
+                           ? fmt::format("space was not read for the shape '{}'", b.shape)
+                           : fmt::format("nothing was measured for the shape '{}'", b.shape);
+            },
+            [](const LeftOut &b) { return "no verdict: " + b.why; },
+            [](const OtherSizes &b) {
+                return fmt::format("the claim names other sizes than {}, and those do not change",
+                                   joined(b.changed, ", "));
+            },
+            [](const TooFewPlaces &b) { return too_few_text(b); },
+            [](const BelowGrain &b) {
+                return fmt::format(
+                    "no reading is above {}, and below that none says anything; a larger size would",
+                    bytes_text(b.bytes));
+            },
+            [](const NothingFits &b) {
+                return fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average",
+                                   b.nearest, three_digits(100 * b.off));
+            },
+            [](const OnlyWhileSmall &b) {
+                return fmt::format("{}, as {} does{}; but the larger half of that shows no such growth",
+                                   stretch_text(b.stretch), b.growth, unnamed_text(b.unnamed));
+            },
+            [](const SpareRoom &b) {
+                return fmt::format(
+                    "{}; at sizes whole doublings apart it rises by no more than what containers keep to "
+                    "spare",
+                    stretch_text(b.stretch));
+            },
+            [](const MemoryCould &b) {
+                return fmt::format("{}, as {} does; but time alone can't tell that from memory getting "
+                                   "slower, and no steps were counted",
+                                   stretch_text(b.stretch), b.growth);
+            },
+            [](const NotNearer &b) {
+                return stretch_text(b.stretch) +
+                       "; growth above the bound explains that better, but not clearly enough";
+            },
+            [](const NothingSeen &b) {
+                return fmt::format("{}; {} explains that better than what keeps the bound, but where it was "
+                                   "read nothing leaves it for all to see",
+                                   stretch_text(b.stretch), b.growth);
+            },
+            [](const Leaves &b) {
+                return fmt::format("{}, as {} does{}", stretch_text(b.stretch), b.growth,
+                                   unnamed_text(b.unnamed));
+            },
+            [](const UnlistedNear &b) {
+                return fmt::format("{}; {}, which is on no list, explains that better than what is within "
+                                   "the bound, but that comes near it",
+                                   stretch_text(b.stretch), b.growth);
+            },
+            [](const StillRises &b) {
+                return stretch_text(b.stretch) + "; growth within the bound explains that, but up to the "
+                                                 "largest size it still rises above it";
+            },
+            [](const Keeps &b) { return stretch_text(b.stretch); },
+            [](const EquallyWell &b) {
+                return stretch_text(b.stretch) +
+                       "; growth within the bound and above it explain that about equally well";
+            },
+            [](const StartUp &b) {
+                return fmt::format(
+                    "no reading is {} times as long as the least, {}, and that is the program's start-up: "
+                    "what it does itself hardly shows; a larger size would",
+                    three_digits(policy::claim::stands_out), time_text(b.least_ns));
+            },
+            [](const HiddenWork &b) {
+                return fmt::format(
+                    "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
+                    "where memory alone could do {}: work is hidden where steps do not see it, in a library "
+                    "call or a copy",
+                    b.growth, time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
+                    place_text(b.time.to), three_digits(b.time.last_ns / b.time.first_ns),
+                    three_digits(b.time.could));
+            }},
+        reason);
+}
+
+std::string words(const Remark &remark) {
+    using namespace besides;
+    return std::visit(
+        Overloaded{
+            [](const StepsApart &b) {
+                return fmt::format("capacities grow in steps, so only the {} sizes at the dearest place of a "
+                                   "step count, {} apart",
+                                   b.places, b.doublings == 1 ? "a doubling" : "two doublings");
+            },
+            [](const Hardest &b) {
+                return fmt::format(
+                    "some inputs end early, so only the {} places that took most for their sizes count",
+                    b.places);
+            },
+            [](const FromBelow &) {
+                return std::string("some inputs end early, and growth from below can't be told from these");
+            },
+            [](const BelowGrainOn &b) {
+                return fmt::format("on {} it stays below what can be read", joined(b.shapes, ", "));
+            },
+            [](const Capped &b) {
+                return fmt::format("on {} it never takes more than on {}", b.shape, b.cap);
+            },
+            [](const SmallestClaim &b) {
+                return fmt::format("the smallest claim that holds is {}", b.claim);
+            },
+            [](const TimeFaster &b) {
+                return fmt::format("time grows faster than steps: {} a step at {}, {} at {}, which is the "
+                                   "machine's doing (caches, memory) or work in library calls that steps do "
+                                   "not see",
+                                   time_text(b.time.first_ns), place_text(b.time.from),
+                                   time_text(b.time.last_ns), place_text(b.time.to));
+            },
+            [](const ReadingOfInput &) {
+                return std::string("a whole program can't be told from its reading of the input: function "
+                                   "style can");
+            },
+            [](const Garbage &) {
+                return std::string("what is collected only later counts in this reading, so it can't tell "
+                                   "that from need");
+            }},
+        remark);
+}
+
+} // namespace
+
+std::string divided_text(Metric metric, const std::string &canonical) {
+    if (canonical == "1") return word_for(metric);
+    const bool simple = canonical.find(' ') == std::string::npos;
+    return fmt::format("{} / {}", word_for(metric), simple ? canonical : "(" + canonical + ")");
+}
+
+std::string reason_text(const Judgement &judgement) {
+    std::string text = words(judgement.reason);
+    if (judgement.one_of_several && !judgement.worst_shape.empty())
+        text = judgement.worst_shape + ": " + text;
+    for (const Remark &remark : judgement.remarks)
+        text += "; " + words(remark);
+    return text;
+}
+
+} // namespace iron
