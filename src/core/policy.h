@@ -34,8 +34,15 @@ constexpr double prior_of_a_neighbour = 1;
 // alone would decide if they were believed to the digit. ln. [programs]
 constexpr double least_error_over_several = 3e-3;
 
+// A closed form is believed that gives every count by so many more places than it has terms, and leads all
+// others by so much, ln units. [theory]
+constexpr std::size_t places_beyond_the_terms = 5;
+constexpr std::size_t values_beyond_the_degree = 5; // of each size
+constexpr double certain = 30;
+
 // Shape of a cone. A lead leads in its corner, this share of the places lying below it. [series]
 constexpr double corner = 0.88;
+constexpr double lower_in = 2.0 / 3, lower_in_of_several = 2.0 / 3;
 constexpr double largest_radius = 0.95; // of how leads stand in each other's corners: beyond, none has one
 // Share of the lead, where it is least beside a lower term, that may be taken off of that.
 constexpr double taken_off_counts = 0.6, taken_off_times = 0.15;
@@ -94,6 +101,11 @@ constexpr double share_of_a_logarithm = 0.15;
 // While steps / bound rises by so much (ln) in the upper half, over two thirds of what was read, no bound is
 // told to hold: waves of whole numbers and terms taken off stay below. [series]
 constexpr double rise_to_heed = 0.2;
+
+// Somewhere reading / bound still rises at the end of a line: by so much in its last fifth, ln. [programs]
+constexpr double least_rise_at_an_end = 0.005;
+// Growths of the catalogue with such a penalty are seldom met: x^0.75, log^2 x. ln units. [programs]
+constexpr double rare_growth = 2;
 
 // Time may rise by so many times what the machine's own curve of random access rises by. [theory]
 constexpr double memory_allowance = 2;

@@ -23,7 +23,7 @@ std::string joined(const std::vector<std::string> &parts, const char *between) {
     return text;
 }
 
-std::string place_text(const Sizes &sizes) {
+std::string place_text(const NamedPlace &sizes) {
     std::string text;
     for (const auto &[name, size] : sizes)
         text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", name, grouped(size));
@@ -31,7 +31,7 @@ std::string place_text(const Sizes &sizes) {
 }
 
 // "n = 16 and 1,024" where one size alone changes.
-std::string both_places(const Sizes &from, const Sizes &to) {
+std::string both_places(const NamedPlace &from, const NamedPlace &to) {
     if (from.size() > 1) return fmt::format("{} and {}", place_text(from), place_text(to));
     return fmt::format("{} and {}", place_text(from), grouped(to.begin()->second));
 }
@@ -123,6 +123,11 @@ std::string words(const Reason &reason) {
             [](const NothingSeen &b) {
                 return fmt::format("{}; {} explains that better than what keeps the bound, but where it was "
                                    "read nothing leaves it for all to see",
+                                   stretch_text(b.stretch), b.growth);
+            },
+            [](const Rare &b) {
+                return fmt::format("{}; {} explains that best, but it is seldom met, and places that are not "
+                                   "smaller show as much",
                                    stretch_text(b.stretch), b.growth);
             },
             [](const Leaves &b) {

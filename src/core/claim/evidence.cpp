@@ -42,6 +42,7 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
     }
     e.witness = find_witness(bound.kind, places,
                              e.read == Metric::space ? least_rise_of_bytes : least_rise);
+    e.rises_at_an_end = rises_at_an_end(bound.kind, places, least_rise_at_an_end);
     if (e.read == Metric::space && bound.kind == Bound::Kind::upper && e.against > 0)
         e.spare = spare_room(*e.growth, bound);
     if (e.read == Metric::steps && shape.time && shape.time->is_fitted()) {
@@ -75,13 +76,27 @@ bool Evidence::leaves_off_the_list() const {
            (within > good_fit || unlisted > beyond_doubt);
 }
 
+bool Evidence::is_rare() const {
+    const Fit *fit = leaving();
+    return fit && is_over_several() &&
+           (fit->bent || std::any_of(fit->leads.begin(), fit->leads.end(),
+                                     [](const CandidatePtr &lead) { return lead->prior >= rare_growth; }));
+}
+
+bool Evidence::nothing_rises() const {
+    const bool explains =
+        inside && (off(*inside) < ragged || inside->chi2 < static_cast<double>(growth->points.size()));
+    return is_exact() && is_over_several() && explains && !rises_at_an_end &&
+           (!witness || !witness->is_highest);
+}
+
 const Fit *Evidence::leaving() const {
     return leaves_by_the_list() ? outside : leaves_off_the_list() ? outside_unlisted : nullptr;
 }
 
 bool Evidence::is_clearly_nearer() const {
     if (!is_exact() || !is_over_several() || !inside || !leaves_by_the_list()) return true;
-    const double beyond = off(*outside), times_nearer = off(*inside) / beyond;
+    const double beyond = std::max(off(*outside), 1e-9), times_nearer = off(*inside) / beyond;
     if (beyond <= ragged) return times_nearer > nearer;
     const double by = std::min(beyond / ragged, 2.0);
     return against > evidence_if_ragged && times_nearer > nearer_if_ragged &&
@@ -150,8 +165,8 @@ bool Evidence::memory_could_do_it() const {
 Stretch Evidence::stretch(std::size_t from, std::size_t to) const {
     return {read,
             print_canonical(bound.growth),
-            growth->sizes_at(from),
-            growth->sizes_at(to),
+            growth->place_at(from),
+            growth->place_at(to),
             std::exp(log_ratio(*this, from)),
             std::exp(log_ratio(*this, to))};
 }

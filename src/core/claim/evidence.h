@@ -34,6 +34,7 @@ struct Evidence {
     double against = 0, unlisted = 0;
     const Fit *inside = nullptr, *outside = nullptr, *outside_unlisted = nullptr;
     std::optional<Witness> witness;
+    bool rises_at_an_end = false; // reading / bound, somewhere
     Spare spare = Spare::no;
     std::optional<TimeAStep> time; // a step, from a third of the places that both were read at to the largest
     double time_against = 0;       // as `against`, of the times
@@ -49,6 +50,9 @@ struct Evidence {
     bool leaves_by_the_list() const;
     bool leaves_off_the_list() const;
     const Fit *leaving() const; // the growth that does; null where none
+    bool is_rare() const;        // such growth is seldom met: of several sizes
+    // Counts or bytes over several sizes that growth within the bound explains well, and nothing of them rises.
+    bool nothing_rises() const;
     bool is_clearly_nearer() const; // what leaves the bound follows counts nearer than what keeps it
     bool memory_could_do_it() const;
 

@@ -11,17 +11,20 @@
 
 namespace iron {
 
+// A place, its sizes in the order of the problem.
+using NamedPlace = std::vector<std::pair<std::string, double>>;
+
 // Readings divided by the bound, from one place to another. In the unit of the metric.
 struct Stretch {
     Metric metric = Metric::steps;
     std::string bound; // canonical
-    Sizes from, to;
+    NamedPlace from, to;
     double first = 0, last = 0;
 };
 
 // Time a step, which steps do not explain.
 struct TimeAStep {
-    Sizes from, to;
+    NamedPlace from, to;
     double first_ns = 0, last_ns = 0;
     double could = 1; // times that memory alone could have made it dearer
 };
@@ -71,6 +74,10 @@ struct NothingSeen { // a growth that leaves the bound explains them better, but
     Stretch stretch;
     std::string growth;
 };
+struct Rare { // growth seldom met explains the readings best, but places not smaller show as much
+    Stretch stretch;
+    std::string growth;
+};
 struct Leaves { // the stretch is the witness
     Stretch stretch;
     std::string growth;
@@ -103,7 +110,7 @@ using Reason =
     std::variant<because::NothingMeasured, because::NotRead, because::LeftOut, because::OtherSizes,
                  because::TooFewPlaces, because::BelowGrain, because::NothingFits, because::OnlyWhileSmall,
                  because::SpareRoom, because::MemoryCould, because::NotNearer, because::NothingSeen,
-                 because::Leaves, because::UnlistedNear, because::StillRises, because::Keeps,
+                 because::Rare, because::Leaves, because::UnlistedNear, because::StillRises, because::Keeps,
                  because::EquallyWell, because::StartUp, because::HiddenWork>;
 
 // What else has to be known of it, in the order of the sentence.

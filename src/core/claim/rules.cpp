@@ -74,9 +74,19 @@ void decide_not_nearer(const Evidence &e, Judgement &j) {
     j.would_decide = e.would_decide();
 }
 
+bool is_not_nearer_and_nothing_rises(const Evidence &e) { return is_not_nearer(e) && e.nothing_rises(); }
+
 bool is_seen_nowhere(const Evidence &e) { return e.leaving() && !e.witness; }
 void decide_seen_nowhere(const Evidence &e, Judgement &j) {
     j.reason = because::NothingSeen{e.stretch(), e.leaving()->name};
+    j.would_decide = e.farther();
+}
+
+// Growth that is seldom met, like n^0.75 m log m, may follow what wanders between two of the common ones: its
+// witness has to be plain to see.
+bool is_rare_and_not_plain(const Evidence &e) { return e.is_rare() && !e.witness->is_highest; }
+void decide_rare(const Evidence &e, Judgement &j) {
+    j.reason = because::Rare{e.witnessed(), e.leaving()->name};
     j.would_decide = e.farther();
 }
 
@@ -87,7 +97,8 @@ void decide_leaves(const Evidence &e, Judgement &j) {
 }
 
 bool is_unlisted_near(const Evidence &e) {
-    return e.outside_unlisted && e.unlisted > e.against && e.unlisted > e.enough_unlisted();
+    return e.outside_unlisted && e.unlisted > e.against && e.unlisted > e.enough_unlisted() &&
+           (e.witness || e.rises_at_an_end);
 }
 void decide_unlisted_near(const Evidence &e, Judgement &j) {
     j.reason = because::UnlistedNear{e.stretch(), e.outside_unlisted->name};
@@ -110,6 +121,10 @@ void decide_keeps(const Evidence &e, Judgement &j) {
     j.reason = because::Keeps{e.stretch()};
     j.loose = is_loose(e);
 }
+
+// Whatever is told apart, nothing of the readings rises above the bound where it counts, and growth within it
+// explains them.
+bool nothing_rises(const Evidence &e) { return e.nothing_rises(); }
 
 bool always(const Evidence &) { return true; }
 void decide_equally_well(const Evidence &e, Judgement &j) {
@@ -197,12 +212,15 @@ const std::vector<DecidingRule> &deciding_rules() {
         {"only-while-small", is_only_while_small, decide_only_while_small},
         {"spare-room", is_spare_room, decide_spare_room},
         {"memory-could", memory_could_do_it, decide_memory_could},
+        {"nothing-rises", is_not_nearer_and_nothing_rises, decide_keeps},
         {"not-nearer", is_not_nearer, decide_not_nearer},
         {"witness", is_seen_nowhere, decide_seen_nowhere},
+        {"rare", is_rare_and_not_plain, decide_rare},
         {"leaves", leaves, decide_leaves},
         {"unlisted", is_unlisted_near, decide_unlisted_near},
         {"still-rises", still_rises, decide_still_rises},
         {"keeps", keeps_by_evidence, decide_keeps},
+        {"nothing-rises", nothing_rises, decide_keeps},
         {"equally-well", always, decide_equally_well},
     };
     return rules;
@@ -221,7 +239,7 @@ const std::vector<QualifyingRule> &qualifying_rules() {
 
 std::vector<std::string> rule_names() {
     return {"below-grain", "nothing-fits", "only-while-small", "spare-room", "memory-could", "not-nearer",
-            "witness",     "unlisted",     "still-rises",      "hardest",    "hidden-work",  "start-up",
+            "nothing-rises", "witness", "rare", "unlisted",     "still-rises",      "hardest",    "hidden-work",  "start-up",
             "capped",      "unread-shapes", "reading",         "garbage"};
 }
 

@@ -34,7 +34,7 @@ std::optional<TimeAStep> time_a_step(const Growth &steps, const Growth &time, co
             sum += std::max(size, 1.0);
         return sum;
     };
-    TimeAStep found{steps.sizes_at(from.steps), steps.sizes_at(to.steps), a_step(from), a_step(to), 1};
+    TimeAStep found{steps.place_at(from.steps), steps.place_at(to.steps), a_step(from), a_step(to), 1};
     const double span = std::max(input(to) / input(from), std::exp(log_steps(to) - log_steps(from)));
     if (memory) found.could = memory->steepest_rise(std::max(span, 1.0));
     return found;

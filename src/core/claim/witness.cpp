@@ -81,31 +81,65 @@ double rise_of_a_logarithm(const RatioRead &from, const RatioRead &to) {
     return least;
 }
 
-// What the ratio rises by in the upper half of a line; nothing where it does not, or comes to rest there:
-// then what is lower than the bound still shows, no more.
-double late_rise(const std::vector<RatioRead> &places, const PlacesInLine &line, double sign) {
-    if (line.size() < least_witnesses) return 0;
-    const std::vector<double> parts = parts_of(places, line);
-    // Two stretches, each long enough to show more than the readings' errors.
-    const std::size_t end = line.size() - 1, half = last_up_to(parts, 0.5), fits = last_up_to(parts, 0.8),
-                      late = fits > 0 ? fits : end - 1,
-                      earlier =
-                          late > 0 ? last_up_to(parts, std::min(parts[late] - 0.2, parts[late - 1])) : 0;
-    const auto rise = [&](std::size_t from, std::size_t to) {
-        return sign * (places[line[to]].log_ratio - places[line[from]].log_ratio);
-    };
-    const auto error = [&](std::size_t from, std::size_t to) {
-        return std::hypot(places[line[from]].error, places[line[to]].error);
-    };
-    if (late > earlier) {
-        const double stretch = (1 - parts[late]) / (parts[late] - parts[earlier]);
-        if (rise(late, end) + error(late, end) < comes_to_rest * stretch * rise(earlier, late)) return 0;
+// A line cut up for what happens at its end.
+class LineEnd {
+  public:
+    LineEnd(const std::vector<RatioRead> &places, const PlacesInLine &line, double sign)
+        : places_(places), line_(line), sign_(sign) {
+        if (line.size() < least_witnesses) return;
+        const std::vector<double> parts = parts_of(places, line);
+        // Two stretches, each long enough to show more than the readings' errors.
+        end_ = line.size() - 1;
+        half_ = last_up_to(parts, 0.5);
+        const std::size_t fits = last_up_to(parts, 0.8);
+        late_ = fits > 0 ? fits : end_ - 1;
+        earlier_ = late_ > 0 ? last_up_to(parts, std::min(parts[late_] - 0.2, parts[late_ - 1])) : 0;
+        if (late_ > earlier_) stretch_ = (1 - parts[late_]) / (parts[late_] - parts[earlier_]);
     }
-    const double whole = rise(half, end);
-    const bool clear =
-        whole > errors_apart * error(half, end) &&
-        whole > share_of_a_logarithm * rise_of_a_logarithm(places[line[half]], places[line[end]]);
-    return clear ? whole : 0;
+
+    // What the ratio rises by in the upper half; nothing where it does not, or comes to rest there: then what is
+    // lower than the bound still shows, no more.
+    double late_rise() const {
+        if (end_ == 0 || comes_to_rest_there()) return 0;
+        const double whole = rise(half_, end_);
+        const bool clear = whole > errors_apart * error(half_, end_) &&
+                           whole > share_of_a_logarithm *
+                                       rise_of_a_logarithm(places_[line_[half_]], places_[line_[end_]]);
+        return clear ? whole : 0;
+    }
+
+    bool still_rises(double least) const {
+        if (end_ == 0 || late_ <= earlier_) return false;
+        const double last = rise(late_, end_);
+        return last > least && last > errors_apart * error(late_, end_) && !comes_to_rest_there();
+    }
+
+  private:
+    double rise(std::size_t from, std::size_t to) const {
+        return sign_ * (places_[line_[to]].log_ratio - places_[line_[from]].log_ratio);
+    }
+    double error(std::size_t from, std::size_t to) const {
+        return std::hypot(places_[line_[from]].error, places_[line_[to]].error);
+    }
+    bool comes_to_rest_there() const {
+        return late_ > earlier_ && rise(late_, end_) + error(late_, end_) <
+                                       comes_to_rest * stretch_ * rise(earlier_, late_);
+    }
+
+    const std::vector<RatioRead> &places_;
+    const PlacesInLine &line_;
+    double sign_;
+    std::size_t end_ = 0, half_ = 0, late_ = 0, earlier_ = 0; // 0 for the end: too short a line
+    double stretch_ = 0; // the last one's length over that of the one before
+};
+
+// No place that is not smaller in every size has a higher ratio.
+bool is_highest(const std::vector<RatioRead> &places, std::size_t at, double sign) {
+    const RatioRead &end = places[at];
+    return std::none_of(places.begin(), places.end(), [&](const RatioRead &other) {
+        return sign * (other.log_ratio - end.log_ratio) > errors_apart * std::hypot(end.error, other.error) &&
+               !none_falls(other.sizes, end.sizes);
+    });
 }
 
 // What leads up to a place: the longest chain of rising ratios, and the least ratio that one starts from.
@@ -146,8 +180,10 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
     }
     if (!found) return found;
     for (const PlacesInLine &line : lines_through(places))
-        found->witness.late_rise = std::max(found->witness.late_rise, late_rise(places, line, sign));
-    if (found->witness.late_rise <= 0) found.reset();
+        found->witness.late_rise =
+            std::max(found->witness.late_rise, LineEnd(places, line, sign).late_rise());
+    if (found->witness.late_rise <= 0) return std::nullopt;
+    found->witness.is_highest = is_highest(places, found->witness.to, sign);
     return found;
 }
 
@@ -160,6 +196,16 @@ std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRea
     if (kind != Bound::Kind::upper) down = rising(places, -1, least_rise);
     if (up && down) return up->clear > down->clear ? up->witness : down->witness;
     return up ? std::optional(up->witness) : down ? std::optional(down->witness) : std::nullopt;
+}
+
+bool rises_at_an_end(Bound::Kind kind, const std::vector<RatioRead> &places, double least) {
+    for (const PlacesInLine &line : lines_through(places))
+        for (const double sign : {1.0, -1.0}) {
+            if (kind == (sign > 0 ? Bound::Kind::lower : Bound::Kind::upper)) continue;
+            if (LineEnd(places, line, sign).still_rises(least) && is_highest(places, line.back(), sign))
+                return true;
+        }
+    return false;
 }
 
 } // namespace iron

@@ -28,7 +28,8 @@ constexpr Listed powers[] = {
 constexpr Listed exponentials[] = {{"2^x", 0},   {"1.2^x", 1},   {"1.3^x", 1}, {"1.4^x", 1},
                                    {"1.5^x", 1}, {"1.618^x", 0}, {"1.7^x", 1}, {"1.8^x", 1},
                                    {"1.9^x", 1}, {"2.2^x", 1},   {"2.5^x", 1}, {"3^x", 0},
-                                   {"4^x", 0},   {"x 2^x", 0},   {"x!", 0},    {"x^x", 1}};
+                                   {"4^x", 0},   {"x 2^x", 0},   {"x!", 0},    {"x^x", 1},
+                                   {"x^2 2^x", 1}, {"x x!", 1}};
 // Factors of products over two sizes, and over more.
 constexpr Listed of_two[] = {
     {"1", 0, 0},         {"x", 0, 0},      {"x log x", 0, 1}, {"x^2", 0, 0},         {"log x", 0.3, 1},
@@ -178,11 +179,11 @@ void Catalogue::list_lows() {
             }
         }
     for (std::size_t lead = 0; lead < leading_; ++lead)
-        for (const Expression &less : less_a_logarithm_each(candidates_[lead]->expression, names_))
+        for (const Expression &less : a_little_less(*candidates_[lead], names_))
             add(print_canonical(less), 1);
     for (std::size_t lead = 0; lead < leading_; ++lead) {
         lows_.push_back(lows_below(*candidates_[lead]));
-        for (const Expression &less : less_a_logarithm_each(candidates_[lead]->expression, names_))
+        for (const Expression &less : a_little_less(*candidates_[lead], names_))
             if (const int index = index_of(print_canonical(less));
                 std::find(lows_.back().begin(), lows_.back().end(), index) == lows_.back().end())
                 lows_.back().push_back(index);
@@ -240,6 +241,25 @@ std::vector<Expression> less_a_logarithm_each(const Expression &term, const std:
         if (factor->kind != Kind::logarithm && !power) continue;
         const Expression logarithm = power ? factor->of[0] : factor;
         less.push_back(parse_expression(print_canonical(make(Kind::quotient, {term, logarithm})), names));
+    }
+    return less;
+}
+
+std::vector<Expression> a_little_less(const Candidate &lead, const std::vector<std::string> &names) {
+    std::vector<Expression> less = less_a_logarithm_each(lead.expression, names);
+    if (!lead.exponential) return less;
+    const std::vector<Expression> factors = lead.expression->kind == Kind::product
+                                                ? lead.expression->of
+                                                : std::vector<Expression>{lead.expression};
+    for (const Expression &factor : factors) { // n^2 2^n stands above n 2^n and 2^n
+        const bool power = factor->kind == Kind::power && factor->of[0]->kind == Kind::size &&
+                           sizes_in(factor->of[1]).empty();
+        if (factor->kind != Kind::size && !power) continue;
+        less.push_back(
+            parse_expression(print_canonical(make(Kind::quotient, {lead.expression, factor})), names));
+        if (power)
+            less.push_back(parse_expression(
+                print_canonical(make(Kind::quotient, {lead.expression, factor->of[0]})), names));
     }
     return less;
 }

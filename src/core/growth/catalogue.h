@@ -79,6 +79,9 @@ class Catalogue {
 // A term less one logarithm, for each logarithm in it.
 std::vector<Expression> less_a_logarithm_each(const Expression &term, const std::vector<std::string> &names);
 
+// What stands a little below a lead: it less a logarithm, an exponential one less a size.
+std::vector<Expression> a_little_less(const Candidate &lead, const std::vector<std::string> &names);
+
 // A lead that is on nobody's list has neighbours that may be meant: by a logarithm, a root, a size more or
 // less.
 std::vector<Expression> neighbours_of(const Expression &term, const std::vector<std::string> &names);

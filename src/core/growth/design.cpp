@@ -96,7 +96,7 @@ const std::vector<int> &Design::lows_of(int lead) {
     const auto [found, fresh] = lows_.try_emplace(lead);
     if (!fresh) return found->second;
     std::vector<int> lows = catalogue_->lows_below(candidate(lead));
-    for (const Expression &less : less_a_logarithm_each(candidate(lead).expression, catalogue_->names()))
+    for (const Expression &less : a_little_less(candidate(lead), catalogue_->names()))
         if (const int low = add(less, 1); std::find(lows.begin(), lows.end(), low) == lows.end())
             lows.push_back(low);
     return lows_[lead] = std::move(lows);
@@ -224,7 +224,11 @@ class Design::Making {
         if (std::find(own.begin(), own.end(), cone_.lows[h]) == own.end()) return;
         const TermThere &low = design_.term(cone_.lows[h]);
         std::vector<double> ratios = log_ratios(*leads_[j], low);
-        const auto third = ratios.begin() + static_cast<long>(2 * ratios.size() / 3);
+        const double lower_in = leads_.size() > 1 || !design_.catalogue().is_dense()
+                                 ? policy::growth::lower_in_of_several
+                                 : policy::growth::lower_in;
+        const auto third =
+            ratios.begin() + static_cast<long>(lower_in * static_cast<double>(ratios.size()) + 1e-9);
         std::nth_element(ratios.begin(), third, ratios.end());
         const double often = std::exp(*third);
         Generator with = of_lead_[j];

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <limits>
 
+#include "core/growth/exact_form.h"
 #include "core/growth/exponent.h"
 #include "core/growth/search.h"
 #include "core/policy.h"
@@ -34,6 +35,13 @@ Sizes Growth::sizes_at(std::size_t point) const {
     for (std::size_t i = 0; i < names().size(); ++i)
         sizes[names()[i]] = points[point].sizes[i];
     return sizes;
+}
+
+std::vector<std::pair<std::string, double>> Growth::place_at(std::size_t point) const {
+    std::vector<std::pair<std::string, double>> place;
+    for (std::size_t i = 0; i < names().size(); ++i)
+        place.push_back({names()[i], points[point].sizes[i]});
+    return place;
 }
 
 std::pair<double, double> Growth::range() const {
@@ -89,6 +97,31 @@ std::size_t largest_reading(const std::vector<Located> &points) {
                                     points.begin());
 }
 
+void put_exact_form_first(Growth &growth, const std::vector<Sizes> &places) {
+    const auto terms = exact_form(*growth.catalogue, growth.points, places);
+    if (!terms) return;
+    Fit fit;
+    fit.exact = true;
+    fit.terms = *terms;
+    for (const Term &one : *terms) {
+        const bool below = std::any_of(terms->begin(), terms->end(), [&](const Term &other) {
+            return &other != &one && SizeOrder::within(one.curve->free, other.curve->free);
+        });
+        if (below) continue;
+        if (one.factor < 0) return; // what leads can't be taken off
+        fit.leads.push_back(one.curve);
+        fit.name += (fit.name.empty() ? "" : " + ") + one.curve->name;
+        fit.course = fit.course.empty() ? one.curve->course : SizeOrder::sum(fit.course, one.curve->course);
+    }
+    std::stable_partition(fit.terms.begin(), fit.terms.end(), [&](const Term &term) {
+        return std::find(fit.leads.begin(), fit.leads.end(), term.curve) != fit.leads.end();
+    });
+    for (const Sizes &sizes : places)
+        fit.fitted.push_back(value_at(fit, sizes));
+    fit.score = growth.fits.front().score + policy::growth::certain;
+    growth.fits.insert(growth.fits.begin(), std::move(fit));
+}
+
 } // namespace
 
 Growth fit_growth(const Series &all, std::shared_ptr<const Catalogue> catalogue, const FitOptions &options,
@@ -113,6 +146,7 @@ Growth fit_growth(const Series &all, std::shared_ptr<const Catalogue> catalogue,
         growth.fits.clear();
         return growth;
     }
+    if (options.noise == Noise::counted) put_exact_form_first(growth, (*design).places());
     growth.standing = Growth::Standing::fitted;
     growth.decided = search.decided(growth);
     const std::size_t top = names.size() == 1 ? growth.points.size() - 1 : largest_reading(growth.points);

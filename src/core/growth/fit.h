@@ -32,6 +32,7 @@ struct Fit {
     std::vector<double> fitted; // at the places
     int memory_steps = 0;       // of the memory hierarchy, that it was allowed
     bool bent = false;          // its exponents were set free: it is on no list
+    bool exact = false;         // a closed form that gives every count to the digit
 
     bool within(const Bound &bound, const SizeOrder::Course &bounds) const;
     bool is_exponential() const;
@@ -72,6 +73,7 @@ struct Growth {
     // The growth to tell of the solution: what decided, where something did.
     const Fit &told() const { return decided ? *decided : best(); }
     Sizes sizes_at(std::size_t point) const;
+    std::vector<std::pair<std::string, double>> place_at(std::size_t point) const; // in the order of the names
     std::pair<double, double> range() const; // of the first size
 };
 

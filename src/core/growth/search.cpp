@@ -407,8 +407,11 @@ std::optional<std::pair<double, double>> Search::interval_of(const Growth &growt
     for (const Sizes &place : design_.places())
         sizes.push_back(place.at(size));
     std::pair<double, double> all{growth.exponent, growth.exponent};
+    double best = -1e300; // a closed form has no error
+    for (const Fit &fit : growth.fits)
+        best = std::max(best, fit.exact ? best : fit.score);
     for (const Fit &fit : growth.fits) {
-        if (fit.score < growth.best().score - policy::growth::as_good || fit.is_exponential()) continue;
+        if (fit.exact || fit.score < best - policy::growth::as_good || fit.is_exponential()) continue;
         const Tried &one = tried_.at({design_.index_of(fit.name)});
         const Cone &cone = *design_.cone(one.set, scored_.cone_options(!one.steps.empty()));
         const auto [low, high] =
