@@ -343,4 +343,12 @@ function serve(solution) {
   else process.stdout.write(String(solution.write(solution.solve(solution.read(fs.readFileSync(0, "utf8"))))));
 }
 
+// A whole program that is counted, loaded before it: what it ran is written when it ends.
+if (session && process.env.IRON_STOPWATCH_STEPS) {
+  const path = process.env.IRON_STOPWATCH_STEPS;
+  delete process.env.IRON_STOPWATCH_STEPS;
+  wrapBuiltIns();
+  process.on("exit", () => fs.writeFileSync(path, `${blocks() + bulk} ${bulk}\n`));
+}
+
 module.exports = { serve };

@@ -42,7 +42,7 @@ constexpr double certain = 30;
 
 // Shape of a cone. A lead leads in its corner, this share of the places lying below it. [series]
 constexpr double corner = 0.88;
-constexpr double lower_in = 2.0 / 3, lower_in_of_several = 2.0 / 3;
+constexpr double lower_in = 2.0 / 3; // of the places a lower term may be larger than its lead
 constexpr double largest_radius = 0.95; // of how leads stand in each other's corners: beyond, none has one
 // Share of the lead, where it is least beside a lower term, that may be taken off of that.
 constexpr double taken_off_counts = 0.6, taken_off_times = 0.15;
@@ -104,6 +104,8 @@ constexpr double rise_to_heed = 0.2;
 
 // Somewhere reading / bound still rises at the end of a line: by so much in its last fifth, ln. [programs]
 constexpr double least_rise_at_an_end = 0.005;
+// Readings are explained that are off by so many squared errors a place at the most. [theory]
+constexpr double explained_to = 2;
 // Growths of the catalogue with such a penalty are seldom met: x^0.75, log^2 x. ln units. [programs]
 constexpr double rare_growth = 2;
 

@@ -100,7 +100,7 @@ TEST(SeveralSizes, FindsProductsAndSums) {
     EXPECT_EQ(judged(cells([](double n, double k) { return 3 * n * k + 20 * n + 7; }), "O(n k)").grows,
               "n k");
     EXPECT_EQ(judged(cells([](double n, double k) { return 5 * n + 9 * k + 40; }), "O(n + k)").grows,
-              "k + n");
+              "n + k");
     EXPECT_EQ(judged(cells([](double n, double k) { return 2 * n * lg(k) + n; }), "O(n k)").grows, "n log k");
 }
 
@@ -122,7 +122,7 @@ TEST(SeveralSizes, ABoundThatDoesNotNameASizeIsLeftByIt) {
     EXPECT_EQ(left.verdict, Verdict::exceeded);
     EXPECT_TRUE(says(left, "grows with k, which the bound does not name"))
         << reason_text(left);
-    EXPECT_TRUE(says(left, "smallest claim that holds is O(k + n)")) << reason_text(left);
+    EXPECT_TRUE(says(left, "smallest claim that holds is O(n + k)")) << reason_text(left);
 }
 
 TEST(SeveralSizes, ARelationMakesTheSmallerSizeFree) {

@@ -42,7 +42,7 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
     }
     e.witness = find_witness(bound.kind, places,
                              e.read == Metric::space ? least_rise_of_bytes : least_rise);
-    e.rises_at_an_end = rises_at_an_end(bound.kind, places, least_rise_at_an_end);
+    e.end_rise = rise_at_the_ends(bound.kind, places, least_rise_at_an_end);
     if (e.read == Metric::space && bound.kind == Bound::Kind::upper && e.against > 0)
         e.spare = spare_room(*e.growth, bound);
     if (e.read == Metric::steps && shape.time && shape.time->is_fitted()) {
@@ -85,8 +85,9 @@ bool Evidence::is_rare() const {
 
 bool Evidence::nothing_rises() const {
     const bool explains =
-        inside && (off(*inside) < ragged || inside->chi2 < static_cast<double>(growth->points.size()));
-    return is_exact() && is_over_several() && explains && !rises_at_an_end &&
+        inside && (off(*inside) < ragged ||
+                   inside->chi2 < explained_to * static_cast<double>(growth->points.size()));
+    return is_exact() && is_over_several() && explains && end_rise != EndRise::to_the_highest &&
            (!witness || !witness->is_highest);
 }
 

@@ -34,7 +34,7 @@ struct Evidence {
     double against = 0, unlisted = 0;
     const Fit *inside = nullptr, *outside = nullptr, *outside_unlisted = nullptr;
     std::optional<Witness> witness;
-    bool rises_at_an_end = false; // reading / bound, somewhere
+    EndRise end_rise = EndRise::none; // of reading / bound
     Spare spare = Spare::no;
     std::optional<TimeAStep> time; // a step, from a third of the places that both were read at to the largest
     double time_against = 0;       // as `against`, of the times

@@ -74,7 +74,11 @@ void decide_not_nearer(const Evidence &e, Judgement &j) {
     j.would_decide = e.would_decide();
 }
 
-bool is_not_nearer_and_nothing_rises(const Evidence &e) { return is_not_nearer(e) && e.nothing_rises(); }
+// What leaves the bound hardly comes nearer, or is seldom met, and nothing of the readings rises above the bound
+// where it counts.
+bool is_doubtful_and_nothing_rises(const Evidence &e) {
+    return (is_not_nearer(e) || e.is_rare()) && e.nothing_rises();
+}
 
 bool is_seen_nowhere(const Evidence &e) { return e.leaving() && !e.witness; }
 void decide_seen_nowhere(const Evidence &e, Judgement &j) {
@@ -98,7 +102,7 @@ void decide_leaves(const Evidence &e, Judgement &j) {
 
 bool is_unlisted_near(const Evidence &e) {
     return e.outside_unlisted && e.unlisted > e.against && e.unlisted > e.enough_unlisted() &&
-           (e.witness || e.rises_at_an_end);
+           (e.witness || e.end_rise != EndRise::none);
 }
 void decide_unlisted_near(const Evidence &e, Judgement &j) {
     j.reason = because::UnlistedNear{e.stretch(), e.outside_unlisted->name};
@@ -212,7 +216,7 @@ const std::vector<DecidingRule> &deciding_rules() {
         {"only-while-small", is_only_while_small, decide_only_while_small},
         {"spare-room", is_spare_room, decide_spare_room},
         {"memory-could", memory_could_do_it, decide_memory_could},
-        {"nothing-rises", is_not_nearer_and_nothing_rises, decide_keeps},
+        {"nothing-rises", is_doubtful_and_nothing_rises, decide_keeps},
         {"not-nearer", is_not_nearer, decide_not_nearer},
         {"witness", is_seen_nowhere, decide_seen_nowhere},
         {"rare", is_rare_and_not_plain, decide_rare},

@@ -198,14 +198,16 @@ std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRea
     return up ? std::optional(up->witness) : down ? std::optional(down->witness) : std::nullopt;
 }
 
-bool rises_at_an_end(Bound::Kind kind, const std::vector<RatioRead> &places, double least) {
+EndRise rise_at_the_ends(Bound::Kind kind, const std::vector<RatioRead> &places, double least) {
+    EndRise found = EndRise::none;
     for (const PlacesInLine &line : lines_through(places))
         for (const double sign : {1.0, -1.0}) {
             if (kind == (sign > 0 ? Bound::Kind::lower : Bound::Kind::upper)) continue;
-            if (LineEnd(places, line, sign).still_rises(least) && is_highest(places, line.back(), sign))
-                return true;
+            if (!LineEnd(places, line, sign).still_rises(least)) continue;
+            found = EndRise::some;
+            if (is_highest(places, line.back(), sign)) return EndRise::to_the_highest;
         }
-    return false;
+    return found;
 }
 
 } // namespace iron

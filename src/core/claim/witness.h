@@ -30,8 +30,10 @@ std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRea
                                     double least_rise);
 
 // Whether reading / bound still rises (for Omega falls, for Theta either) at the end of some line along which one
-// size grows while the others stay: in its last fifth by more than twice the errors there and by `least`, by more
-// than what comes to rest would, and to more than any place shows that is not smaller in every size.
-bool rises_at_an_end(Bound::Kind kind, const std::vector<RatioRead> &places, double least);
+// size grows while the others stay: in its last fifth by more than twice the errors there and by `least`, and by
+// more than what comes to rest would. to_the_highest: and to more than any place shows that is not smaller in every
+// size.
+enum class EndRise { none, some, to_the_highest };
+EndRise rise_at_the_ends(Bound::Kind kind, const std::vector<RatioRead> &places, double least);
 
 } // namespace iron

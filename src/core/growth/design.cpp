@@ -224,11 +224,8 @@ class Design::Making {
         if (std::find(own.begin(), own.end(), cone_.lows[h]) == own.end()) return;
         const TermThere &low = design_.term(cone_.lows[h]);
         std::vector<double> ratios = log_ratios(*leads_[j], low);
-        const double lower_in = leads_.size() > 1 || !design_.catalogue().is_dense()
-                                 ? policy::growth::lower_in_of_several
-                                 : policy::growth::lower_in;
-        const auto third =
-            ratios.begin() + static_cast<long>(lower_in * static_cast<double>(ratios.size()) + 1e-9);
+        const double place = policy::growth::lower_in * static_cast<double>(ratios.size()) + 1e-9;
+        const auto third = ratios.begin() + static_cast<long>(place);
         std::nth_element(ratios.begin(), third, ratios.end());
         const double often = std::exp(*third);
         Generator with = of_lead_[j];

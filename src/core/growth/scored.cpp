@@ -29,9 +29,7 @@ double Scored::prior_of(const TermSet &set) const {
 
 double Scored::score(const LeastSquares &solved, double prior, std::size_t steps) const {
     // Counts have no error of their own: the scale of what is off is learned from them.
-    const double nu = noise_ == Noise::timed || (noise_ == Noise::weighed && !design_.catalogue().is_dense())
-                          ? 2 * rows()
-                          : 1;
+    const double nu = noise_ == Noise::timed ? 2 * rows() : 1;
     return -(nu + rows()) / 2 * std::log1p(std::max(solved.chi2, 0.0) / nu) -
            0.25 * solved.active * std::log(rows()) - prior -
            policy::growth::cost_of_a_memory_step * static_cast<double>(steps);

@@ -16,6 +16,7 @@ constexpr double climbs_until = 0.6, climbs_on_until = 0.8;
 constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, dearest_start = 0.2, level_count = 0.1,
                  share_of_a_needed_count = 0.1;
 constexpr double as_dear = 1.5;      // times: a cost that is level
+constexpr double unsteady = 1.2;     // times the least call: perhaps a slow moment, perhaps growth
 constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
 
 } // namespace
@@ -181,8 +182,11 @@ void Climb::go_up_again() {
 }
 
 void Climb::told_probe(double size, double call_s) {
+    // One slow moment is no growth, and what is taken for it would end the climb: it is asked once more.
+    const bool slow = !costs_.empty() && call_s > unsteady * costs_.least_s() && !asked_again_;
     costs_.read(size, call_s);
-    settle();
+    asked_again_ = slow;
+    if (!slow) settle();
 }
 
 void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {

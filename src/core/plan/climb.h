@@ -82,6 +82,7 @@ class Climb {
     bool level_ = false; // nothing changes along the line
     double up_to_ = 0;   // climbing on for the sake of a verdict
     bool failed_ = false;
+    bool asked_again_ = false; // the last probe
     double ceiling_ = 1e300; // nothing from here on can be read
     bool cut_off_ = false;   // by the clock
     bool longer_ = false;    // and went on since its verdict does not stand

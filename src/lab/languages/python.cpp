@@ -25,8 +25,12 @@ class Python : public Language {
     }
 
     std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
-    void make_counting(const Recipe &, Runnable &runnable) const override {
-        runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
+    void make_counting(const Recipe &recipe, Runnable &runnable) const override {
+        if (recipe.style == Style::program) // the adapter runs it, counted
+            runnable.command.insert(runnable.command.begin() + 1,
+                                    (recipe.adapters / adapter() / "iron_stopwatch.py").string());
+        else
+            runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
         runnable.environment.push_back("PYTHONHASHSEED=0"); // the same count every time
     }
 
