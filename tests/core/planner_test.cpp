@@ -106,11 +106,11 @@ TEST(Planner, ASolutionClimbsWhileACallCostsAThreeHundredthOfTheBudget) {
 TEST(Planner, AFastSolutionComesFarUpBeforeSlowOnesHaveTakenTheTime) {
     Simulated machine = simulated(12, 10);
     machine.load_a_number_s = 1e-9;
-    machine.call_s = [](const Cell &cell) { return cell.solution == 0 ? 1e-9 * cell.size : 0.03; };
+    machine.call_s = [](const Cell &cell) { return cell.solution == 0 ? 1e-9 * cell.size : 0.06; };
     machine.run();
     EXPECT_GE(machine.largest(0), 5e5);
     EXPECT_LT(machine.sizes(1), 12u); // there was not time for all
-    EXPECT_GE(machine.sizes(1), 3u);
+    EXPECT_GE(machine.sizes(1), 2u);
 }
 
 TEST(Planner, DearInputsAreNoReasonToStayLowWhileCallsEatTheTime) {
@@ -269,7 +269,8 @@ TEST(Planner, AStartUpThatIsReadLongerOnceEndsNoClimb) {
     };
     machine.run();
     EXPECT_EQ(machine.largest(0), 1e5);
-    EXPECT_GE(machine.sizes(0), 12u);
+    EXPECT_GE(machine.sizes(0), 8u); // most of each call is start-up: every third rung
+    EXPECT_LE(machine.sizes(0), 12u);
 }
 
 TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {

@@ -87,7 +87,7 @@ bool Evidence::nothing_rises() const {
     const bool explains =
         inside && (off(*inside) < ragged ||
                    inside->chi2 < explained_to * static_cast<double>(growth->points.size()));
-    return is_exact() && is_over_several() && explains && end_rise != EndRise::to_the_highest &&
+    return is_exact() && is_over_several() && explains && end_rise == EndRise::none &&
            (!witness || !witness->is_highest);
 }
 

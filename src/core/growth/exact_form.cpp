@@ -60,6 +60,8 @@ Expression expression_of(const Powers &powers, const std::vector<std::string> &n
 std::optional<std::vector<Term>> exact_form(const Catalogue &catalogue, const std::vector<Located> &points,
                                             const std::vector<Sizes> &places) {
     constexpr double largest_told_exactly = 1e12, whole = 0.01, of_a_count = 1e-9;
+    constexpr double denominator = 12; // halves, thirds, quarters and sixths
+    constexpr double rounding = 1.01;  // of halves to whole numbers, and of the constant beside
     std::vector<double> counts;
     for (const Located &point : points) {
         const double count = std::exp(point.log_value), most = std::exp(point.log_most);
@@ -74,35 +76,42 @@ std::optional<std::vector<Term>> exact_form(const Catalogue &catalogue, const st
     std::vector<std::size_t> used;
     for (std::size_t i = 0; i < all.size(); ++i)
         used.push_back(i);
-    // Terms that make no difference are dropped until all that are left do.
+    const auto value = [&](std::size_t term, std::size_t place) {
+        return static_cast<double>(evaluate(all[term], places[place]));
+    };
+    // Factors are brought to a small denominator; those that come to nothing are dropped until none does.
     for (;;) {
-        if (points.size() < used.size() + policy::growth::places_beyond_the_terms) return std::nullopt;
+        if (used.empty() || points.size() < used.size() + policy::growth::places_beyond_the_terms)
+            return std::nullopt;
         std::vector<std::vector<double>> columns;
         for (const std::size_t i : used) {
             columns.emplace_back();
             for (std::size_t p = 0; p < places.size(); ++p)
-                columns.back().push_back(static_cast<double>(evaluate(all[i], places[p])) / counts[p]);
+                columns.back().push_back(value(i, p) / counts[p]);
         }
         const LeastSquares solved = least_squares(columns, std::vector<double>(counts.size(), 1));
         std::vector<std::size_t> kept;
-        std::vector<Term> terms;
-        for (std::size_t p = 0; p < places.size(); ++p) {
-            double value = 0;
-            for (std::size_t t = 0; t < used.size(); ++t)
-                value += solved.coefficients[t] * columns[t][p] * counts[p];
-            if (std::abs(value - counts[p]) > std::max(whole, of_a_count * counts[p])) return std::nullopt;
-        }
+        std::vector<double> factors;
         for (std::size_t t = 0; t < used.size(); ++t) {
-            double most = 0;
-            for (std::size_t p = 0; p < places.size(); ++p)
-                most = std::max(most, std::abs(solved.coefficients[t] * columns[t][p] * counts[p]));
-            if (most < 1 - whole) continue;
+            const double factor = std::round(solved.coefficients[t] * denominator) / denominator;
+            if (factor == 0) continue;
             kept.push_back(used[t]);
-            terms.push_back({catalogue.made(all[used[t]], 0), solved.coefficients[t]});
+            factors.push_back(factor);
         }
-        if (kept.size() == used.size()) return terms;
-        if (kept.empty()) return std::nullopt;
-        used = std::move(kept);
+        if (kept.size() < used.size()) {
+            used = std::move(kept);
+            continue;
+        }
+        for (std::size_t p = 0; p < places.size(); ++p) {
+            double sum = 0;
+            for (std::size_t t = 0; t < used.size(); ++t)
+                sum += factors[t] * value(used[t], p);
+            if (std::abs(sum - counts[p]) > rounding + of_a_count * counts[p]) return std::nullopt;
+        }
+        std::vector<Term> terms;
+        for (std::size_t t = 0; t < used.size(); ++t)
+            terms.push_back({catalogue.made(all[used[t]], 0), factors[t]});
+        return terms;
     }
 }
 

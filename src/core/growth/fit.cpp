@@ -170,7 +170,16 @@ double misfit(const Fit &fit, const Growth &growth) {
 }
 
 bool fits_poorly(const Fit &fit, const Growth &growth) {
-    return misfit(fit, growth) > policy::growth::poor_fit &&
+    // Start-up and small parts rule the least readings.
+    std::vector<std::pair<double, double>> off; // by the fitted value
+    for (std::size_t i = 0; i < growth.points.size(); ++i)
+        off.push_back({fit.fitted[i], std::log(fit.fitted[i]) - growth.points[i].log_value});
+    std::sort(off.begin(), off.end());
+    double squares = 0;
+    const std::size_t from = off.size() / 3;
+    for (std::size_t i = from; i < off.size(); ++i)
+        squares += off[i].second * off[i].second / static_cast<double>(off.size() - from);
+    return std::sqrt(squares) > policy::growth::poor_fit &&
            fit.chi2 / static_cast<double>(growth.points.size()) > policy::growth::poor_chi2;
 }
 

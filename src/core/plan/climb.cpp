@@ -16,6 +16,7 @@ constexpr double climbs_until = 0.6, climbs_on_until = 0.8;
 constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, dearest_start = 0.2, level_count = 0.1,
                  share_of_a_needed_count = 0.1;
 constexpr double as_dear = 1.5;      // times: a cost that is level
+constexpr double start_up_share = 1.0 / 1000; // of the budget: a call as dear as this may be mostly start-up
 constexpr double unsteady = 1.2;     // times the least call: perhaps a slow moment, perhaps growth
 constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
 
@@ -140,7 +141,11 @@ void Climb::aim() {
         // Dear calls take every third rung; dear counts every second on the way to a size that decides.
         const double dear = usual_s();
         const bool far_up = last_s() > dear && largest_ > largest_exponential;
-        const std::size_t stride = up_to_ > 0 ? 1 + (expected_count_s(aim_) > dear) : far_up ? 3 : 1;
+        // A start-up is most of every call so far: what grows beside it shows farther up.
+        const bool starts_up = at_.line == 0 && last_s() > start_up_share * ledger_->options.budget_s &&
+                               last_s() < as_dear * seen_.front().second;
+        const std::size_t stride =
+            up_to_ > 0 ? 1 + (expected_count_s(aim_) > dear) : far_up || starts_up ? 3 : 1;
         rung_ = std::min(rung_ + stride, sizes_->size() - 1);
         aim_ = (*sizes_)[rung_];
     }

@@ -1,0 +1,63 @@
+#include <gtest/gtest.h>
+
+#include <cmath>
+
+#include "core/growth/fit.h"
+#include "support/series.h"
+
+namespace iron {
+namespace {
+
+Series over_n_and_k(double (*law)(double, double)) {
+    Series series{{"n", "k"}, {}};
+    for (const double n : {16, 23, 64, 100, 256, 777, 1024})
+        for (const double k : {4, 7, 16, 33, 64, 129, 500})
+            series.places.push_back({{n, k}, {{0, 0, law(n, k)}}});
+    return series;
+}
+
+bool is_exact(const Series &series) {
+    const Growth growth = fit_growth(series, {Noise::counted});
+    return growth.is_fitted() && growth.fits.front().exact;
+}
+
+std::string best(const Series &series) { return fit_growth(series, {Noise::counted}).best().name; }
+
+TEST(ExactForm, IsFoundWhereAPolynomialGivesEveryCount) {
+    const Series sum = over_n_and_k([](double n, double k) { return 4 * n + std::ceil(k / 2) + 6; });
+    EXPECT_TRUE(is_exact(sum));
+    EXPECT_EQ(best(sum), "n + k");
+    const Series table = over_n_and_k([](double n, double k) { return 3 * n * k - 5 * n + 2; });
+    EXPECT_TRUE(is_exact(table));
+    EXPECT_EQ(best(table), "n k");
+    EXPECT_TRUE(is_exact(test::counted_series([](double n) { return n * (n - 1) / 2 + 3 * n; }, 16, 1e4)));
+}
+
+TEST(ExactForm, GivesTheFactorsThatTheProgramHas) {
+    const Growth growth =
+        fit_growth(test::counted_series([](double n) { return n * (n - 1) / 2 + 3 * n + 7; }, 16, 1e4),
+                   {Noise::counted});
+    ASSERT_TRUE(growth.best().exact);
+    EXPECT_EQ(growth.best().terms.front().curve->name, "n^2");
+    EXPECT_EQ(growth.best().terms.front().factor, 0.5);
+}
+
+TEST(ExactForm, IsNotSeenInWhatIsNoPolynomial) {
+    EXPECT_FALSE(is_exact(test::counted_series([](double n) { return std::floor(n * std::log2(n)); }, 16, 1e4)));
+    EXPECT_FALSE(is_exact(test::counted_series([](double n) { return std::floor(std::sqrt(n)) + 9; }, 16, 1e6)));
+    EXPECT_FALSE(is_exact(over_n_and_k([](double n, double k) { return std::floor(n * std::pow(k, 0.6)); })));
+    // Four values of a size are on some polynomial of degree three.
+    Series few{{"n", "k"}, {}};
+    for (const double n : {12, 16, 23, 24})
+        for (double k = 16; k <= 4096; k *= 2)
+            few.places.push_back({{n, k}, {{0, 0, std::floor(std::exp2(n / 1.2))}}});
+    EXPECT_FALSE(is_exact(few));
+    // Counts that hang on their inputs.
+    Series luck = test::counted_series([](double n) { return 3 * n + 5; }, 16, 1e4);
+    for (ReadPlace &place : luck.places)
+        place.readings.push_back({0, 1, place.readings[0].value + 2});
+    EXPECT_FALSE(is_exact(luck));
+}
+
+} // namespace
+} // namespace iron
