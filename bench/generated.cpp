@@ -1,5 +1,5 @@
 // Any number of generated problems on the simulated lab: how many of each fault, and where.
-//   build/tests/generated FROM COUNT [--show RULE]
+//   build/tests/generated FROM COUNT [--show FAULT] [--without RULE]
 #include <cstdio>
 #include <cstdlib>
 #include <cstring>
@@ -11,17 +11,23 @@
 int main(int argc, char **argv) {
     using namespace iron::test;
     if (argc < 3) {
-        fmt::print(stderr, "usage: generated FROM COUNT [--show RULE]   (seeds FROM to FROM + COUNT - 1)\n");
+        fmt::print(stderr, "usage: generated FROM COUNT [--show FAULT] [--without RULE]   (seeds FROM to "
+                           "FROM + COUNT - 1)\n");
         return 2;
     }
     const std::uint64_t from = std::strtoull(argv[1], nullptr, 10),
                         count = std::strtoull(argv[2], nullptr, 10);
-    const std::string shown = argc > 4 && !std::strcmp(argv[3], "--show") ? argv[4] : "";
+    std::string shown;
+    iron::Without without;
+    for (int i = 3; i + 1 < argc; i += 2) {
+        if (!std::strcmp(argv[i], "--show")) shown = argv[i + 1];
+        if (!std::strcmp(argv[i], "--without")) without.insert(argv[i + 1]);
+    }
     std::map<std::string, int> faults, judged, undecided;
     int claims = 0;
     for (std::uint64_t seed = from; seed < from + count; ++seed) {
         const Generated generated = generated_problem(seed);
-        const Checked checked = check(generated);
+        const Checked checked = check(generated, without);
         claims += checked.claims;
         for (const auto &[by, number] : checked.judged)
             judged[by] += number;

@@ -3,6 +3,8 @@
 
     bench/verdicts.py [--seed 1] [--one 1000] [--several 200]     series made here, of one size and of several
     bench/verdicts.py --folder DIR        series.csv, claims.csv and truth.json of that form made elsewhere
+    bench/verdicts.py --without RULE      without a rule of judging (claims --help names none; docs/statistics.md does)
+    bench/verdicts.py --rules             what each rule earns: the rates with all, and without each in turn
 
 Prints the share of true claims called exceeded, of false ones called holds, of undecided ones, by metric, by truth, by
 noise and by span; of the series made here also how often the class is the right one and the interval of the exponent
@@ -161,9 +163,15 @@ def made(seed, one, several, folder):
         json.dump({"claims": truth, "growths": growths}, file)
 
 
-def judged(folder, program):
+# Those that series of a table can turn on; the others need a machine, whole programs or several shapes.
+RULES = ["nothing-fits", "only-while-small", "spare-room", "not-nearer", "nothing-rises", "witness", "rare", "unlisted",
+         "still-rises", "hardest"]
+
+
+def judged(folder, program, without=None):
     run = subprocess.run([program, "claims", "--data", os.path.join(folder, "series.csv"), "--claims",
-                          os.path.join(folder, "claims.csv"), "--json"], stdout=subprocess.PIPE)
+                          os.path.join(folder, "claims.csv"), "--json"] + (["--without", without] if without else []),
+                         stdout=subprocess.PIPE)
     found = {(c["solution"], c["bound"].replace(" ", "")): c["verdict"] for c in json.loads(run.stdout)["claims"]}
     truth = json.load(open(os.path.join(folder, "truth.json")))["claims"]
     for claim in truth:
@@ -209,6 +217,13 @@ def table(title, groups):
               f"{rate(exact, 'holds'):>12} {rate(false, 'exceeded'):>11}")
 
 
+def table_of_rules(folder, program):
+    """Rates of all claims, by metric and number of sizes, without each rule."""
+    for rule in [None] + RULES:
+        table(f"without {rule}" if rule else "with every rule",
+              grouped(judged(folder, program, rule), lambda r: (r["view"], f"{r['sizes']} sizes" if isinstance(r.get("sizes"), int) else "")))
+
+
 def grouped(rows, key):
     groups = defaultdict(list)
     for row in rows:
@@ -227,11 +242,15 @@ def main():
     parser.add_argument("--one", type=int, default=1000)
     parser.add_argument("--several", type=int, default=200)
     parser.add_argument("--program", default=PROGRAM)
+    parser.add_argument("--without", help="judge without this rule")
+    parser.add_argument("--rules", action="store_true", help="what each rule earns")
     options = parser.parse_args()
     with tempfile.TemporaryDirectory() as folder:
         if not options.folder:
             made(options.seed, options.one, options.several, folder)
-        truth = judged(options.folder or folder, options.program)
+        if options.rules:
+            return table_of_rules(options.folder or folder, options.program)
+        truth = judged(options.folder or folder, options.program, options.without)
         growths = grown(options.folder or folder, options.program)
     missing = sum(row["got"] is None for row in truth)
     if missing:

@@ -25,7 +25,7 @@ struct Options {
     std::uint64_t seed = 1;
     int tries = 200;
     bool json = false, quiet = false, verbose = false;
-    std::string data, claims; // foreign tables
+    std::string data, claims;         // foreign tables
     std::vector<std::string> without; // rules of judging
     bool afresh = false, cold = false;
     bool no_figures = false;

@@ -21,7 +21,7 @@ CompareOptions chosen(const CompareChoice &choice, std::vector<std::string> solu
         std::find(solutions.begin(), solutions.end(), choice.against) == solutions.end())
         throw Error(Category::usage, fmt::format("there are no readings of '{}'", choice.against),
                     advise_nearest(choice.against, solutions));
-    CompareOptions options{std::move(solutions), size_name, choice.against, 0};
+    CompareOptions options{std::move(solutions), size_name, choice.against};
     if (choice.at.empty()) return options;
     const auto [name, size] = parse_size(choice.at);
     if (name != size_name)
@@ -72,6 +72,8 @@ ComparisonOfAll compare_stage(const Session &session, const Fitted &fitted, cons
 CompareOptions compare_options(const FittedScope &fitted) {
     CompareOptions options;
     options.size = fitted.scope.swept();
+    const Problem &problem = fitted.scope.problem;
+    options.largest = range_of(problem.sizes.front(), {}).second;
     for (const SolutionClaims &one : fitted.claims)
         if (one.excluded.empty()) options.solutions.push_back(one.solution);
     return options;

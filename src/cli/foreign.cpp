@@ -73,8 +73,8 @@ int judge_foreign(const Options &options) {
     const ForeignFitted fitted = fitted_foreign(options, !options.json);
     std::vector<std::vector<JudgedClaim>> by_claims(fitted.claims.size());
     parallel_for(static_cast<int>(by_claims.size()), [&](int i) {
-        by_claims[i] = judge_claims({fitted.claims[i].claims}, fitted.by_claims[i],
-                                    {std::nullopt, without_of(options)});
+        by_claims[i] =
+            judge_claims({fitted.claims[i].claims}, fitted.by_claims[i], {std::nullopt, without_of(options)});
     });
     std::vector<JudgedClaim> judged;
     for (std::vector<JudgedClaim> &some : by_claims)

@@ -42,7 +42,7 @@ constexpr double certain = 30;
 
 // Shape of a cone. A lead leads in its corner, this share of the places lying below it. [series]
 constexpr double corner = 0.88;
-constexpr double lower_in = 2.0 / 3; // of the places a lower term may be larger than its lead
+constexpr double lower_in = 2.0 / 3;    // of the places a lower term may be larger than its lead
 constexpr double largest_radius = 0.95; // of how leads stand in each other's corners: beyond, none has one
 // Share of the lead, where it is least beside a lower term, that may be taken off of that.
 constexpr double taken_off_counts = 0.6, taken_off_times = 0.15;
@@ -84,8 +84,8 @@ constexpr double nearer = 1.25;
 constexpr double ragged = 0.05, evidence_if_ragged = 15, nearer_if_ragged = 1.5;
 
 // Growth on no list, its exponents free, can follow whatever growth within does not, the more so the more
-// exact the readings are: so much evidence for it keeps a bound from holding. At more the bound is left, where
-// what is within is off, or beyond doubt. ln units. [series]
+// exact the readings are: so much evidence for it keeps a bound from holding. At more the bound is left,
+// where what is within is off, or beyond doubt. ln units. [series]
 constexpr double unlisted_in_counts = 15, unlisted_in_times = 3, unlisted_exceeded = 30, beyond_doubt = 60;
 
 // Witness: a chain of so many places, rising by so many errors of its ends and so much in ln. Bytes come in
@@ -93,8 +93,8 @@ constexpr double unlisted_in_counts = 15, unlisted_in_times = 3, unlisted_exceed
 constexpr std::size_t least_witnesses = 3;
 constexpr double errors_apart = 2;
 constexpr double least_rise = 0.02, least_rise_of_bytes = 0.4055; // ln 1.5
-// Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one before,
-// what comes to rest less than a fifth. [theory]
+// Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one
+// before, what comes to rest less than a fifth. [theory]
 constexpr double comes_to_rest = 0.3;
 // Of a logarithm's rise, what may be left beside a lower term. [theory]
 constexpr double share_of_a_logarithm = 0.15;
@@ -108,6 +108,8 @@ constexpr double least_rise_at_an_end = 0.005;
 constexpr double explained_to = 2;
 // Growths of the catalogue with such a penalty are seldom met: x^0.75, log^2 x. ln units. [programs]
 constexpr double rare_growth = 2;
+// Their witness is plain that rises by so much, ln. [programs]
+constexpr double plain_rise = 1.4;
 
 // Time may rise by so many times what the machine's own curve of random access rises by. [theory]
 constexpr double memory_allowance = 2;

@@ -198,7 +198,7 @@ std::vector<Measurement> FunctionBench::count(const Spot &spot, const Measuremen
         const Reply reply = asked(counting_, "count " + input);
         if (reply.refused) throw Failure{Outcome::failed, reply.detail};
         Measurement m = blank;
-        m.kind = "counting";
+        m.kind = MeasuredKind::counting;
         m.worker = counting_->id();
         m.steps = whole(reply, "steps");
         m.bulk_steps = whole(reply, "bulk_steps");
@@ -217,7 +217,7 @@ std::vector<Measurement> FunctionBench::count(const Spot &spot, const Measuremen
 
 Measurement FunctionBench::weighed(const std::string &input, const Measurement &blank) {
     Measurement m = blank;
-    m.kind = "space";
+    m.kind = MeasuredKind::space;
     // Where one call can't be put apart from what came before it in the process, it gets a process of its
     // own.
     std::unique_ptr<Worker> own;

@@ -2,8 +2,8 @@
 
 #include <fmt/format.h>
 
-#include "core/words.h"
 #include "core/error.h"
+#include "core/words.h"
 #include "lab/program.h"
 
 namespace iron {

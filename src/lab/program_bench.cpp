@@ -86,7 +86,7 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
         Runnable counting = *built_.counting;
         counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
         Measurement m = blank;
-        m.kind = "counting";
+        m.kind = MeasuredKind::counting;
         m.worker = static_cast<int>(run(counting, false).process);
         std::ifstream in(steps);
         if (in >> m.steps >> m.bulk_steps)
@@ -102,7 +102,7 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
         made.pop_back();
     const Ending ending = run(built_.timing, true);
     Measurement m = blank;
-    m.kind = "space";
+    m.kind = MeasuredKind::space;
     m.worker = static_cast<int>(ending.process);
     m.space.resident_peak_bytes = ending.peak_resident_bytes;
     m.space.space_bytes = std::max<std::int64_t>(0, ending.peak_resident_bytes - floor_.resident_bytes);

@@ -3,8 +3,8 @@
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
-#include "core/words.h"
 #include "core/error.h"
+#include "core/words.h"
 #include "records/files.h"
 
 namespace iron {

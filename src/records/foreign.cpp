@@ -338,8 +338,7 @@ std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path
                     all.push_back({{}, relation, related});
                     all.back().claims.solution = name;
                 }
-                all[found->second].claims.claims.push_back(
-                    {*claimed, where.empty() ? "every" : where, read});
+                all[found->second].claims.claims.push_back({*claimed, where.empty() ? "every" : where, read});
             }
         } catch (const ParseError &error) {
             not_read(error, Table::cell(row, bound));

@@ -18,7 +18,25 @@ namespace iron {
 
 using nlohmann::ordered_json;
 
+const char *word_for(MeasuredKind kind) {
+    switch (kind) {
+    case MeasuredKind::timing:
+        return "timing";
+    case MeasuredKind::counting:
+        return "counting";
+    case MeasuredKind::space:
+        return "space";
+    }
+    return "";
+}
+
 namespace {
+
+MeasuredKind kind_named(const std::string &word) {
+    for (const MeasuredKind kind : {MeasuredKind::timing, MeasuredKind::counting, MeasuredKind::space})
+        if (word == word_for(kind)) return kind;
+    throw std::invalid_argument("no kind of measurement is called " + word);
+}
 
 std::string with_check(const ordered_json &line) {
     std::string text = line.dump();
@@ -40,7 +58,7 @@ double rounded(double value) { return std::round(value * 1000) / 1000; }
 
 Measurement measurement_of(const ordered_json &j) {
     Measurement m;
-    m.kind = j.at("kind");
+    m.kind = kind_named(j.at("kind"));
     m.solution = j.at("solution");
     m.shape = j.at("shape");
     for (const auto &[name, value] : j.at("sizes").items())
@@ -115,7 +133,7 @@ bool is_over_a_limit(Outcome outcome) {
 
 std::string journal_line(const Measurement &m) {
     ordered_json j;
-    j["kind"] = m.kind;
+    j["kind"] = word_for(m.kind);
     j["solution"] = m.solution;
     j["shape"] = m.shape;
     j["sizes"] = ordered_json::object();
@@ -127,7 +145,7 @@ std::string journal_line(const Measurement &m) {
     j["worker"] = m.worker;
     j["at_s"] = rounded(m.at_s);
     j["outcome"] = word_for(m.outcome);
-    if (m.outcome == Outcome::done && m.kind == "timing") {
+    if (m.outcome == Outcome::done && m.kind == MeasuredKind::timing) {
         j["calls"] = m.calls;
         j["inputs"] = m.inputs;
         j["time_ns"] = rounded(m.time_ns);
@@ -139,11 +157,11 @@ std::string journal_line(const Measurement &m) {
             j["warm_ns"] = rounded(m.warm_ns);
             j["warm_calls"] = m.warm_calls;
         }
-    } else if (m.outcome == Outcome::done && m.kind == "counting") {
+    } else if (m.outcome == Outcome::done && m.kind == MeasuredKind::counting) {
         j["steps"] = m.steps;
         j["bulk_steps"] = m.bulk_steps;
         j["varying"] = m.varying;
-    } else if (m.outcome == Outcome::done && m.kind == "space") {
+    } else if (m.outcome == Outcome::done && m.kind == MeasuredKind::space) {
         j["space_bytes"] = m.space.space_bytes;
         j["heap_peak_bytes"] = m.space.heap_peak_bytes;
         j["answer_bytes"] = m.space.answer_bytes;
@@ -185,7 +203,7 @@ Journal read_journal(const std::filesystem::path &path) {
         try {
             journal.measurements.push_back(measurement_of(ordered_json::parse(*line)));
             journal.whole_lines += written + "\n";
-        } catch (const nlohmann::json::exception &) {
+        } catch (const std::exception &) { // no JSON, or a kind that is none
             ++journal.dropped;
         }
     }
@@ -219,8 +237,8 @@ void JournalWriter::write_line(const std::string &line) {
 }
 
 ReadValue value_of(const Measurement &m) {
-    if (m.kind == "counting") return {Metric::steps, static_cast<double>(m.steps)};
-    if (m.kind == "space") return {Metric::space, static_cast<double>(m.space.space_bytes)};
+    if (m.kind == MeasuredKind::counting) return {Metric::steps, static_cast<double>(m.steps)};
+    if (m.kind == MeasuredKind::space) return {Metric::space, static_cast<double>(m.space.space_bytes)};
     // An empty call was taken off, which is known to half a nanosecond or so; of whole programs it was not.
     constexpr double told = 0.25, longest_empty_call_ns = 1e5;
     return {Metric::time,
@@ -273,12 +291,12 @@ std::vector<NamedSeries> all_series(const std::vector<Measurement> &measurements
             if (const auto size = m.sizes.find(name); size != m.sizes.end()) sizes.push_back(size->second);
         if (m.outcome != Outcome::done || sizes.size() != names.size()) continue;
         const ReadValue read = value_of(m);
-        if (m.kind == "space") {
+        if (m.kind == MeasuredKind::space) {
             const double grain = static_cast<double>(m.space.grain_bytes);
             const auto [here, fresh] = grains.try_emplace(m.solution, grain, grain);
             here->second = {std::min(here->second.first, grain), std::max(here->second.second, grain)};
         }
-        if (m.kind != "timing" && !m.varying &&
+        if (m.kind != MeasuredKind::timing && !m.varying &&
             !exact.insert({m.solution, m.shape, read.metric, m.sizes, m.seed}).second)
             continue;
         ReadCell &here = found[{m.solution, m.shape, read.metric}][sizes];
@@ -305,7 +323,7 @@ memory_series(const std::vector<Measurement> &measurements, const std::vector<st
               const std::vector<std::string> &names, const std::function<bool(const Sizes &)> &on_sweep) {
     std::vector<Measurement> known;
     for (Measurement m : measurements) {
-        if (m.kind != "space") continue;
+        if (m.kind != MeasuredKind::space) continue;
         SpaceReading &space = m.space;
         if (whole_programs.contains(m.solution))
             space.space_bytes = space.resident_peak_bytes;

@@ -43,8 +43,16 @@ struct SpaceReading {
     std::int64_t input_bytes = -1;        // of heap, that the input takes as the call finds it; -1: not known
 };
 
+// What a line of the journal was read by.
+enum class MeasuredKind {
+    timing,   // calls timed
+    counting, // a call whose steps were counted
+    space,    // a call whose bytes were
+};
+const char *word_for(MeasuredKind kind);
+
 struct Measurement {
-    std::string kind; // "timing", "counting" or "space"
+    MeasuredKind kind = MeasuredKind::timing;
     std::string solution, shape;
     Sizes sizes;
     std::uint64_t seed = 0; // exactly what `input seed=` takes
@@ -100,8 +108,8 @@ class JournalWriter {
     int fd_ = -1;
 };
 
-// The number that a measurement is about. A time below a quarter of an empty call's is that quarter: less can't
-// be told from the call itself.
+// The number that a measurement is about. A time below a quarter of an empty call's is that quarter: less
+// can't be told from the call itself.
 struct ReadValue {
     Metric metric;
     double value;

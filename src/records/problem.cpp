@@ -4,8 +4,8 @@
 #include <cmath>
 #include <fmt/format.h>
 
-#include "core/words.h"
 #include "core/nearest.h"
+#include "core/words.h"
 
 namespace iron {
 

@@ -201,7 +201,8 @@ class ProblemReader {
         for (const toml::key *shape : TomlReader::keys(*by_shape)) {
             const std::string name(shape->str());
             if (std::find(names.begin(), names.end(), name) == names.end())
-                reader_.fault(shape->source(), "there is no shape '" + name + "'", advise_nearest(name, names));
+                reader_.fault(shape->source(), "there is no shape '" + name + "'",
+                              advise_nearest(name, names));
             else if (const auto one = bound(*by_shape, name.c_str()))
                 solution.claims.push_back({metric, name, *one});
         }

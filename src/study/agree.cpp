@@ -4,8 +4,8 @@
 #include <fmt/format.h>
 #include <map>
 
-#include "core/words.h"
 #include "core/random.h"
+#include "core/words.h"
 #include "study/ballot.h"
 #include "study/pace.h"
 #include "study/shrink.h"

@@ -37,12 +37,41 @@ std::vector<Measurement> spread_over_unused(const Scope &scope, const std::vecto
     return more;
 }
 
+std::set<std::string> whole_programs_in(const std::vector<SolutionClaims> &claims) {
+    std::set<std::string> names;
+    for (const SolutionClaims &one : claims)
+        if (one.whole_program) names.insert(one.solution);
+    return names;
+}
+
+std::vector<NamedSeries> memory_of(const Scope &scope, const std::vector<SolutionClaims> &claims,
+                                   const std::vector<Measurement> &measurements) {
+    std::vector<std::string> names;
+    for (const SolutionClaims &one : claims)
+        names.push_back(one.solution);
+    return memory_series(measurements, names, whole_programs_in(claims), scope.shapes,
+                         scope.problem.size_names(), scope.on_sweep());
+}
+
+std::map<std::pair<std::string, std::string>, WorkingSet>
+working_sets_of(const Scope &scope, const std::vector<SolutionClaims> &claims,
+                const std::vector<Measurement> &measurements) {
+    std::map<std::pair<std::string, std::string>, WorkingSet> sets;
+    for (const NamedSeries &one : memory_of(scope, claims, measurements)) {
+        WorkingSet &set = sets[{one.solution, one.shape}];
+        set.names = one.series.names;
+        for (const ReadPlace &place : one.series.places)
+            set.bytes[place.sizes] = mean_of(place.readings);
+    }
+    return sets;
+}
+
 } // namespace
 
 Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
            const std::vector<Measurement> &measurements, const MemoryCurve &memory, FitStore &store,
            const EachOf &each) {
-    Fitted fitted{{}, {}, std::move(claims), memory};
+    Fitted fitted{{}, {}, std::move(claims), memory, {}};
     std::vector<std::string> names;
     std::map<std::string, const SolutionClaims *> claims_by_name;
     for (const SolutionClaims &one : fitted.claims) {
@@ -55,17 +84,18 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
                                scope.problem.size_names(), scope.on_sweep());
     std::vector<FitJob> jobs;
     for (const NamedSeries &one : fitted.series)
-        jobs.push_back({&one, bounds_on(*claims_by_name.at(one.solution), one.metric),
-                        scope.problem.relations()});
-    fitted.growths = fit_all(jobs, store.fitter, each,
-                             [&](const NamedSeries &one) { return store.find(one); });
+        jobs.push_back(
+            {&one, bounds_on(*claims_by_name.at(one.solution), one.metric), scope.problem.relations()});
+    fitted.growths =
+        fit_all(jobs, store.fitter, each, [&](const NamedSeries &one) { return store.find(one); });
     store.keep(fitted.series, fitted.growths);
+    fitted.working_sets = working_sets_of(scope, fitted.claims, measurements);
     return fitted;
 }
 
 std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without) {
     std::vector<JudgedClaim> claims =
-        judge_claims(fitted.claims, fitted.growths, {fitted.memory, without});
+        judge_claims(fitted.claims, fitted.growths, {fitted.memory, without, &fitted.working_sets});
     Sizes largest;
     for (const SizeRule &one : scope.problem.sizes)
         largest[one.name] = range_of(one, largest).second;
@@ -102,15 +132,8 @@ std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
     std::vector<NamedSeries> series = fitted.series;
     std::vector<SeriesGrowth> growths = fitted.growths;
     if (limits.space_bytes) {
-        std::vector<std::string> names;
-        std::set<std::string> whole_programs;
-        for (const SolutionClaims &one : fitted.claims) {
-            names.push_back(one.solution);
-            if (one.whole_program) whole_programs.insert(one.solution);
-        }
         Fitter fitter;
-        for (NamedSeries &one : memory_series(measurements, names, whole_programs, scope.shapes,
-                                              scope.problem.size_names(), scope.on_sweep())) {
+        for (NamedSeries &one : memory_of(scope, fitted.claims, measurements)) {
             growths.push_back(fitter.fit(one, {}, scope.problem.relations()));
             series.push_back(std::move(one));
         }
@@ -118,8 +141,8 @@ std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
     return Outlook(series, growths).meets(limits, fitted.claims, fitted.memory);
 }
 
-std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, Metric metric, double limit,
-                                        const std::string &along, const Sizes &others) {
+std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, Metric metric,
+                                        double limit, const std::string &along, const Sizes &others) {
     std::vector<LargestSize> all = outlook.largest_within(metric, limit, along, others);
     for (const SizeRule &rule : scope.problem.sizes) {
         if (rule.name != along || !rule.to_is_relation()) continue;

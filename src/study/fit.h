@@ -17,6 +17,7 @@ struct Fitted {
     std::vector<SeriesGrowth> growths; // of each series
     std::vector<SolutionClaims> claims;
     MemoryCurve memory;
+    std::map<std::pair<std::string, std::string>, WorkingSet> working_sets; // by solution and shape
 };
 
 // `store`: of an earlier turn with the same claims, or empty. `each`: fits run by it.
@@ -36,7 +37,7 @@ std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
 // The problem's sizes: those given, the others at their usual values. They may lie beyond its ranges.
 Sizes sizes_at(const Problem &problem, const Sizes &given);
 // The largest sizes within a limit, none beyond what the problem's relations leave beside the others.
-std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, Metric metric, double limit,
-                                        const std::string &along, const Sizes &others);
+std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, Metric metric,
+                                        double limit, const std::string &along, const Sizes &others);
 
 } // namespace iron

@@ -124,7 +124,7 @@ class Measuring {
             generation = std::max(generation, m.generation);
             if (m.generation == generation) round = std::max(round, m.round);
             Known &one = known[*cell];
-            if (m.kind == "timing") {
+            if (m.kind == MeasuredKind::timing) {
                 const double read = std::max(1e-10, 1e-9 * (m.time_ns + (m.calls > 1 ? m.floor_ns : 0)));
                 one.call_s = one.call_s > 0 ? std::min(one.call_s, read) : read;
                 ++one.passes[m.generation];
@@ -163,7 +163,7 @@ class Measuring {
         return options_.seed * 10'000 + static_cast<std::uint64_t>(generation_) * 100;
     }
 
-    Measurement blank(const Next &step, const char *kind) const {
+    Measurement blank(const Next &step, MeasuredKind kind) const {
         Measurement m;
         m.kind = kind;
         m.solution = field_.solution(step.cell);
@@ -216,7 +216,7 @@ class Measuring {
 
     void time(const Next &step, const Spot &spot) {
         const double from = clock_.seconds();
-        Timed timed = lab_.runner(field_.solution(step.cell)).time(spot, blank(step, "timing"));
+        Timed timed = lab_.runner(field_.solution(step.cell)).time(spot, blank(step, MeasuredKind::timing));
         Measurement &m = timed.reading;
         if (timed.answer) m.answer_digest = watch_.look_at(m.solution, spot, *timed.answer);
         m.disturbed = m.disturbed || restless_;
@@ -234,11 +234,11 @@ class Measuring {
         const bool twice = generation_ == 0 && step.round == 0 && rung % 4 == 0 && rung <= 12;
         // Later rounds ask what other inputs cost; a generation has a hundred seeds.
         const Spot other{spot.shape, spot.sizes, spot.seed + static_cast<std::uint64_t>(step.round % 100)};
-        Measurement form = blank(step, "counting");
+        Measurement form = blank(step, MeasuredKind::counting);
         form.seed = other.seed;
         for (Measurement &m : lab_.runner(field_.solution(step.cell)).count(other, form, twice)) {
             if (m.varying) readings_.call_varying(m.solution, m.shape);
-            if (m.kind == "counting") m.varying = readings_.is_varying(m.solution, m.shape);
+            if (m.kind == MeasuredKind::counting) m.varying = readings_.is_varying(m.solution, m.shape);
             keep(std::move(m));
         }
         planner_.told_count(step.cell, clock_.seconds() - from);
@@ -249,7 +249,7 @@ class Measuring {
     }
 
     void fail(const Next &step, const Spot &spot, const Failure &failure) {
-        Measurement m = blank(step, step.task == Task::count ? "counting" : "timing");
+        Measurement m = blank(step, step.task == Task::count ? MeasuredKind::counting : MeasuredKind::timing);
         m.outcome = failure.outcome;
         keep(m);
         const bool reach = is_over_a_limit(failure.outcome) && !field_.is_smallest(spot.sizes);

@@ -34,10 +34,10 @@ std::vector<SolutionClaims> shape_by_shape(std::vector<SolutionClaims> claims,
 std::vector<Measurement> deciding(const std::vector<Measurement> &measurements) {
     std::set<std::pair<std::string, std::string>> counted;
     for (const Measurement &m : measurements)
-        if (m.kind == "counting") counted.insert({m.solution, m.shape});
+        if (m.kind == MeasuredKind::counting) counted.insert({m.solution, m.shape});
     std::vector<Measurement> those;
     for (const Measurement &m : measurements)
-        if (m.kind != "timing" || !counted.contains({m.solution, m.shape})) those.push_back(m);
+        if (m.kind != MeasuredKind::timing || !counted.contains({m.solution, m.shape})) those.push_back(m);
     return those;
 }
 

@@ -10,11 +10,13 @@ Readings::Readings(std::vector<Measurement> earlier) : all_(std::move(earlier)) 
 void Readings::add(Measurement measurement) { all_.push_back(std::move(measurement)); }
 
 bool Readings::hang_on_input(const std::string &solution, const std::string &shape) const {
-    std::map<std::pair<std::string, Sizes>, std::map<std::uint64_t, double>> read;
+    std::map<std::pair<MeasuredKind, Sizes>, std::map<std::uint64_t, double>> read;
     for (const Measurement &m : all_)
-        if (m.solution == solution && m.shape == shape && m.outcome == Outcome::done && m.kind != "timing")
-            read[{m.kind, m.sizes}][m.seed] = m.kind == "counting" ? static_cast<double>(m.steps)
-                                                                   : static_cast<double>(m.space.space_bytes);
+        if (m.solution == solution && m.shape == shape && m.outcome == Outcome::done &&
+            m.kind != MeasuredKind::timing)
+            read[{m.kind, m.sizes}][m.seed] = m.kind == MeasuredKind::counting
+                                                  ? static_cast<double>(m.steps)
+                                                  : static_cast<double>(m.space.space_bytes);
     bool several = false;
     for (const auto &[where, by_seed] : read) {
         several = several || by_seed.size() > 1;

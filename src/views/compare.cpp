@@ -17,8 +17,8 @@ std::string times_words(double ratio, Metric metric) {
     const bool less = ratio < 1;
     const char *word = metric == Metric::time    ? less ? "faster" : "slower"
                        : metric == Metric::steps ? less ? "fewer" : "more"
-                       : less              ? "less"
-                                           : "more";
+                       : less                    ? "less"
+                                                 : "more";
     const double times = less ? 1 / ratio : ratio;
     if (times < 1.1) return fmt::format("{} % {}", three_digits(100 * (times - 1)), word);
     return fmt::format("{} times {}", three_digits(times), word);
@@ -74,13 +74,18 @@ std::string fastest_words(const ComparisonOfAll &all) {
         const FastestRange &range = all.fastest[i];
         const bool last = i + 1 == all.fastest.size();
         if (all.fastest.size() == 1)
-            text = range.solution + " at every size";
+            text = fmt::format("{} at every size read, {} = {} to {}", range.solution, all.size_name,
+                               size_text(all.read_from), size_text(all.read_to));
         else if (last)
             text += ", above it " + range.solution;
         else
             text += fmt::format("{}up to {} = {} {}", i ? ", then " : "", all.size_name, size_text(range.to),
                                 range.solution);
     }
+    if (all.farther)
+        text +=
+            fmt::format("; at {} = {}, which was not read, by forecast {} ({})", all.size_name,
+                        size_text(all.farther->size), all.farther->solution, time_text(all.farther->time_ns));
     return text;
 }
 
@@ -98,9 +103,9 @@ std::string comparison_text(const ComparisonOfAll &all, bool every_shape,
                         pair.shape == worst_shape_name ? "in the worst shape" : "shape " + pair.shape);
         if (heading != last) text += (last.empty() ? "" : "\n") + heading + "\n";
         last = heading;
-        text += wrapped(
-            fmt::format("{:6} {}", word_for(pair.metric), course_words(pair.course, pair.metric, all.size_name)),
-            terminal_width, 2);
+        text += wrapped(fmt::format("{:6} {}", word_for(pair.metric),
+                                    course_words(pair.course, pair.metric, all.size_name)),
+                        terminal_width, 2);
         for (const PairCrossing &one : all.crossings) {
             if (one.solution != pair.solution || one.against != pair.against || one.shape != pair.shape ||
                 one.metric != pair.metric)

@@ -116,8 +116,8 @@ std::optional<DrawnLine> line_over_bound(const SeriesGrowth &series, const Judge
                                          const std::function<Sizes(double)> &sizes_at) {
     const std::string metric = word_for(series.metric);
     DrawnLine line{place, metric, "", {}, {}};
-    for (const OverBound &one : over_bound(series.growth, size_name, claim.claim.bound,
-                                           series.metric == Metric::time, sizes_at)) {
+    for (const OverBound &one :
+         over_bound(series.growth, size_name, claim.claim.bound, series.metric == Metric::time, sizes_at)) {
         line.dots.push_back({one.size, one.ratio, one.low, one.high});
         line.curve.push_back({one.size, one.ratio});
     }
@@ -157,7 +157,8 @@ std::optional<Drawn> worst_of(const std::vector<SeriesGrowth> &growths, std::siz
     for (const SeriesGrowth &one : growths) {
         if (one.solution != name || one.metric != metric) continue;
         auto drawn = drawn_of(solution, one, size_name);
-        if (drawn && (!worst || drawn->points.back().point->log_value > worst->points.back().point->log_value))
+        if (drawn &&
+            (!worst || drawn->points.back().point->log_value > worst->points.back().point->log_value))
             worst = std::move(drawn);
     }
     return worst;
@@ -195,76 +196,6 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
     return figures;
 }
 
-namespace {
-
-// The largest reading of any shape.
-const Growth *worst_over_two(const std::vector<SeriesGrowth> &growths, const std::string &solution,
-                             Metric metric) {
-    const Growth *worst = nullptr;
-    double most = 0;
-    for (const SeriesGrowth &one : growths) {
-        if (one.solution != solution || one.metric != metric || one.growth.names().size() != 2) continue;
-        for (const Located &point : one.growth.points)
-            if (!worst || value_of(point) > most) most = value_of(point), worst = &one.growth;
-    }
-    return worst;
-}
-
-Panel panel_of(const std::string &solution, const Growth &growth, const std::vector<Relation> &relations) {
-    constexpr int grid = 40;
-    Panel panel{short_name(solution, 30), {}};
-    double low[2] = {1e300, 1e300}, high[2] = {1, 1};
-    for (const Located &point : growth.points) {
-        const std::vector<double> &cell = point.sizes;
-        panel.readings.push_back({std::max(cell[0], 1.0), std::max(cell[1], 1.0), value_of(point)});
-        for (const std::size_t j : {0, 1})
-            low[j] = std::min(low[j], std::max(cell[j], 1.0)), high[j] = std::max(high[j], cell[j]);
-    }
-    if (!growth.is_fitted()) return panel;
-    const auto at = [&](std::size_t j, int i) {
-        return low[j] * std::pow(high[j] / low[j], static_cast<double>(i) / grid);
-    };
-    for (int y = 0; y <= grid; ++y)
-        for (int x = 0; x <= grid; ++x) {
-            const Sizes sizes = {{growth.names()[0], at(0, x)}, {growth.names()[1], at(1, y)}};
-            const bool allowed = std::all_of(relations.begin(), relations.end(), [&](const Relation &one) {
-                return !names_all(growth.names(), one.smaller) || !names_all(growth.names(), one.larger) ||
-                       evaluate(one.smaller, sizes) <= evaluate(one.larger, sizes);
-            });
-            panel.field.push_back(
-                {at(0, x), at(1, y), allowed ? value_at(growth.told(), sizes) : std::nan("")});
-        }
-    return panel;
-}
-
-} // namespace
-
-std::vector<Figure> map_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
-                                const std::vector<std::string> &solutions,
-                                const std::vector<Relation> &relations) {
-    std::vector<Figure> figures;
-    for (const Metric metric : {Metric::steps, Metric::time}) {
-        std::vector<Panel> panels;
-        std::vector<std::string> names;
-        for (const std::string &solution : solutions)
-            if (const Growth *growth = worst_over_two(growths, solution, metric)) {
-                panels.push_back(panel_of(solution, *growth, relations));
-                names = growth->names();
-            }
-        if (panels.empty()) continue;
-        const bool time = metric == Metric::time;
-        const std::string word = word_for(metric);
-        figures.push_back(
-            draw_panels("map-" + word,
-                        {fmt::format("{}: {} over {} and {}, each solution's worst shape", title, word,
-                                     names[0], names[1]),
-                         names[0], names[1], time ? "time a call" : "steps a call (executed blocks)",
-                         time ? Scale::time : Scale::numbers},
-                        panels));
-    }
-    return figures;
-}
-
 std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
                                   const std::vector<SeriesGrowth> &growths, const std::string &size_name,
                                   const std::function<Sizes(double)> &sizes_at,
@@ -286,10 +217,10 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
         for (const JudgedClaim &claim : claims) {
             if (claim.solution != solution) continue;
             shape = claim.claim.shape != "every" ? claim.claim.shape : claim.judgement.worst_shape;
-            verdicts += fmt::format("{}{} {} {}{}", verdicts.empty() ? "" : ", ",
-                                    word_for(claim.claim.metric),
-                                    claim.claim.bound.written, word_for(claim.judgement.verdict),
-                                    shape.empty() ? "" : " (" + shape + ")");
+            verdicts +=
+                fmt::format("{}{} {} {}{}", verdicts.empty() ? "" : ", ", word_for(claim.claim.metric),
+                            claim.claim.bound.written, word_for(claim.judgement.verdict),
+                            shape.empty() ? "" : " (" + shape + ")");
             if (claim.claim.metric == Metric::time) add(claim, Metric::steps);
             add(claim, claim.claim.metric);
         }

@@ -16,8 +16,8 @@ struct OverBound {
     double low = 1, high = 1;
 };
 
-// Along a size; `sizes_at` tells all sizes at one of its values. Intervals of two standard errors where `timed`,
-// else none: the others are exact. Empty where fewer than two places have a ratio.
+// Along a size; `sizes_at` tells all sizes at one of its values. Intervals of two standard errors where
+// `timed`, else none: the others are exact. Empty where fewer than two places have a ratio.
 std::vector<OverBound> over_bound(const Growth &growth, const std::string &size, const Bound &bound,
                                   bool timed, const std::function<Sizes(double)> &sizes_at);
 

@@ -55,18 +55,20 @@ std::string stretch_text(const Stretch &s) {
 }
 
 std::string unnamed_text(const std::vector<std::string> &sizes) {
-    return sizes.empty() ? ""
-                         : fmt::format("; that grows with {}, which the bound does not name",
-                                       joined(sizes, " and "));
+    return sizes.empty()
+               ? ""
+               : fmt::format("; that grows with {}, which the bound does not name", joined(sizes, " and "));
 }
 
 std::string too_few_text(const because::TooFewPlaces &b) {
     const TooFew &missing = b.missing;
-    std::string text = fmt::format(
-        "only {}", missing.places == 1 ? std::string(b.several ? "1 place was" : "1 size was")
-                                       : fmt::format("{} {} were", missing.places, b.several ? "places" : "sizes"));
-    text += missing.places == 0 ? " measured" : fmt::format(" measured, {} = {} to {}", b.first_size,
-                                                           grouped(b.from), grouped(b.to));
+    std::string text =
+        fmt::format("only {}", missing.places == 1 ? std::string(b.several ? "1 place was" : "1 size was")
+                                                   : fmt::format("{} {} were", missing.places,
+                                                                 b.several ? "places" : "sizes"));
+    text += missing.places == 0
+                ? " measured"
+                : fmt::format(" measured, {} = {} to {}", b.first_size, grouped(b.from), grouped(b.to));
     text += ": too few to tell growth (";
     if (missing.places < missing.least_places) text += fmt::format("{} are the least", missing.least_places);
     if (!missing.size.empty())
@@ -153,6 +155,15 @@ std::string words(const Reason &reason) {
                     "no reading is {} times as long as the least, {}, and that is the program's start-up: "
                     "what it does itself hardly shows; a larger size would",
                     three_digits(policy::claim::stands_out), time_text(b.least_ns));
+            },
+            [](const SlowSteps &b) {
+                return fmt::format(
+                    "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
+                    "where "
+                    "the bytes worked on explain {}: a step itself may grow, as of numbers that get longer",
+                    b.growth, time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
+                    place_text(b.time.to), three_digits(b.time.last_ns / b.time.first_ns),
+                    three_digits(b.time.could_there.value_or(1)));
             },
             [](const HiddenWork &b) {
                 return fmt::format(

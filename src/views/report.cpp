@@ -123,7 +123,7 @@ WorkingSets working_sets_of(const Report &report) {
     sets.caches = caches_in(report.journal.heading);
     const auto swept = report.scope.on_sweep();
     for (const Measurement &m : report.journal.measurements) {
-        if (m.kind != "space" || m.space.input_bytes < 0 || !swept(m.sizes)) continue;
+        if (m.kind != MeasuredKind::space || m.space.input_bytes < 0 || !swept(m.sizes)) continue;
         double &bytes = sets.bytes[{m.solution, m.shape}][m.sizes.at(report.scope.swept())];
         bytes = std::max(bytes, static_cast<double>(m.space.input_bytes + m.space.space_bytes));
     }

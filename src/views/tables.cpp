@@ -6,8 +6,8 @@
 #include <map>
 
 #include "core/bound/order.h"
-#include "core/words.h"
 #include "core/reading/series.h"
+#include "core/words.h"
 #include "views/along.h"
 #include "views/over_bound.h"
 #include "views/reasons.h"
@@ -110,8 +110,8 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
         rows.push_back({one.solution == last ? "" : one.solution, claim, grows, verdict_text(judged),
                         chart_of(one, growths, sizes_at)});
         last = one.solution;
-        reasons += wrapped(fmt::format("{}, {}: {}.", one.solution, claim, reason_text(judged)),
-                           terminal_width, 2);
+        reasons +=
+            wrapped(fmt::format("{}, {}: {}.", one.solution, claim, reason_text(judged)), terminal_width, 2);
         if (judged.would_decide) reasons += wrapped(would_decide_words(judged), terminal_width, 4);
     }
     // Solutions without any claim still grow like something.
@@ -146,8 +146,9 @@ std::string growth_table(const std::vector<SeriesGrowth> &growths) {
                               : "over " + fmt::format("{}", fmt::join(growth.names(), ", "))});
         last = one.solution;
         if (growth.is_fitted() && growth.told().name != growth.best().name)
-            remarks.push_back(fmt::format("{} on {}: its steps grow like {}; by its times alone it would be {}.",
-                                          one.solution, one.shape, growth.told().name, growth.best().name));
+            remarks.push_back(
+                fmt::format("{} on {}: its steps grow like {}; by its times alone it would be {}.",
+                            one.solution, one.shape, growth.told().name, growth.best().name));
     }
     std::string text =
         table_text({"solution", "shape", "metric", "grows like", "exponent", "sizes"}, rows, terminal_width);
@@ -189,15 +190,17 @@ std::vector<std::string> floor_sentences(const std::vector<Measurement> &measure
     std::vector<std::string> order;
     std::map<std::string, Program> programs;
     for (const Measurement &m : measurements) {
-        if (m.outcome != Outcome::done || m.kind == "counting" || m.space.stack_peak_bytes > 0) continue;
-        const bool timed = m.kind == "timing" && m.calls == 1 && m.floor_ns > 1e5; // no call costs that much
+        if (m.outcome != Outcome::done || m.kind == MeasuredKind::counting || m.space.stack_peak_bytes > 0)
+            continue;
+        const bool timed =
+            m.kind == MeasuredKind::timing && m.calls == 1 && m.floor_ns > 1e5; // no call costs that much
         if (!timed && !programs.contains(m.solution)) continue;
         if (timed && !programs.contains(m.solution)) order.push_back(m.solution);
         Program &program = programs[m.solution];
         if (timed) {
             program.floor_ns = m.floor_ns;
             program.times[m.sizes.at(size)].push_back(m.time_ns);
-        } else if (m.kind == "space" && m.space.resident_peak_bytes > 0)
+        } else if (m.kind == MeasuredKind::space && m.space.resident_peak_bytes > 0)
             program.floor_bytes = static_cast<double>(m.space.resident_peak_bytes - m.space.space_bytes);
     }
     std::vector<std::string> sentences;

@@ -127,9 +127,9 @@ TEST(Languages, FunctionStyleInAllSix) {
     bool warmed = false;
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
         EXPECT_EQ(m.outcome, Outcome::done) << m.solution;
-        kinds[m.solution].insert(m.kind);
+        kinds[m.solution].insert(word_for(m.kind));
         warmed = warmed || (m.solution == "java" && m.warm_calls > 0);
-        if (m.kind != "counting") continue;
+        if (m.kind != MeasuredKind::counting) continue;
         EXPECT_FALSE(m.varying) << m.solution;
         steps[m.solution][m.sizes.at("n")] = m.steps;
         if (m.solution == "c")
@@ -169,7 +169,7 @@ TEST(Languages, StepsAreTheSameInEverySession) {
                                     "--quiet", "--only", "python,javascript,java"});
         ASSERT_EQ(ran.status, 0) << ran.out << ran.err;
         for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
-            if (m.kind != "counting" || m.generation > 0) continue;
+            if (m.kind != MeasuredKind::counting || m.generation > 0) continue;
             const auto [found, fresh] = first.insert({{m.solution, m.sizes.at("n")}, m.steps});
             EXPECT_EQ(found->second, m.steps) << m.solution << " " << m.sizes.at("n");
         }
@@ -237,7 +237,7 @@ TEST(Languages, ColdCallsAreEachTheFirstOfAProcess) {
     std::set<int> workers;
     int timings = 0;
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
-        if (m.kind == "timing") {
+        if (m.kind == MeasuredKind::timing) {
             ++timings;
             EXPECT_TRUE(m.cold);
             EXPECT_EQ(m.calls, 1);

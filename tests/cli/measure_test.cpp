@@ -49,7 +49,7 @@ TEST(Resume, GoesOnAfterAKillAndMeasuresOnlyWhatIsMissing) {
     ASSERT_GT(after.measurements.size(), before.measurements.size());
     EXPECT_EQ(after.whole_lines.substr(0, before.whole_lines.size()), before.whole_lines);
     // What was climbed is not climbed again: one reading in the first round at each size, one count.
-    std::map<std::tuple<std::string, std::string, double, int>, int> climbed;
+    std::map<std::tuple<MeasuredKind, std::string, double, int>, int> climbed;
     double last_s = 0;
     for (const Measurement &m : after.measurements) {
         if (m.round == 0 && !m.disturbed) ++climbed[{m.kind, m.shape, m.sizes.at("n"), m.generation}];
@@ -57,7 +57,7 @@ TEST(Resume, GoesOnAfterAKillAndMeasuresOnlyWhatIsMissing) {
         last_s = m.at_s;
     }
     for (const auto &[what, times] : climbed)
-        EXPECT_EQ(times, 1) << std::get<0>(what) << " " << std::get<2>(what);
+        EXPECT_EQ(times, 1) << word_for(std::get<0>(what)) << " " << std::get<2>(what);
 }
 
 TEST(Resume, ABudgetIsWhatThisCallMaySpend) {

@@ -48,10 +48,40 @@ TEST(ProgramStyle, RunsInEveryLanguage) {
     std::set<std::string> timed;
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
         ASSERT_EQ(m.outcome, Outcome::done);
-        if (m.kind == "timing") EXPECT_GT(m.time_ns, 1e4);
-        if (m.kind == "timing") timed.insert(m.solution);
+        if (m.kind == MeasuredKind::timing) EXPECT_GT(m.time_ns, 1e4);
+        if (m.kind == MeasuredKind::timing) timed.insert(m.solution);
     }
     EXPECT_EQ(timed.size(), 7u);
+}
+
+// Every pair of n: two nested loops, and a start-up beside them.
+TEST(ProgramStyle, StepsAreCountedInPythonAndJavaScript) {
+    const Folder folder;
+    folder.write("pairs.py",
+                 "n = int(input())\npairs = 0\nfor i in range(n):\n    for j in range(n):\n        pairs += "
+                 "1\nprint(pairs)\n");
+    folder.write(
+        "pairs.js",
+        "const n = Number(require('fs').readFileSync(0, 'utf8'));\nlet pairs = 0;\nfor (let i = 0; i < "
+        "n; ++i)\n  for (let j = 0; j < n; ++j) {\n    pairs += 1;\n  }\nconsole.log(pairs);\n");
+    folder.write(
+        "stopwatch.toml",
+        "[sizes]\nn = { from = 1, to = 200 }\n[shapes.one]\ntext = \"{n}\\n\"\n[[samples]]\ngiven = "
+        "\"4\"\nanswer = "
+        "\"16\"\n[solutions.python]\nsource = \"pairs.py\"\ntime = \"O(n)\"\n[solutions.script]\nsource = "
+        "\"pairs.js\"\ntime = \"O(n^2)\"\n");
+    folder.run({"run", "--budget", "6s", "--no-figures"});
+    std::map<std::string, std::set<double>> sizes;
+    for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
+        if (m.kind != MeasuredKind::counting) continue;
+        const double n = m.sizes.at("n");
+        sizes[m.solution].insert(n);
+        EXPECT_FALSE(m.varying) << m.solution << " " << n;
+        EXPECT_GE(static_cast<double>(m.steps), n * n) << m.solution << " " << n;
+        EXPECT_LE(static_cast<double>(m.steps), 3 * n * n + 100) << m.solution << " " << n;
+    }
+    EXPECT_GE(sizes["python"].size(), 3u);
+    EXPECT_GE(sizes["script"].size(), 3u);
 }
 
 struct Ends {

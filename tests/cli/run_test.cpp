@@ -82,7 +82,7 @@ TEST(Demo, StepsAreTheSameToTheDigitInEveryRun) {
     for (int run = 0; run < 2; ++run) {
         ASSERT_EQ(folder.run({"run", "--budget", "1s", "--upto", "n=1000", "--quiet"}).status, 0);
         for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
-            if (m.kind != "counting" || m.generation != 0) continue;
+            if (m.kind != MeasuredKind::counting || m.generation != 0) continue;
             const std::string cell = m.solution + m.shape + std::to_string(m.sizes.at("n"));
             const auto [found, fresh] = first.emplace(cell, m.steps);
             EXPECT_EQ(found->second, m.steps) << cell;

@@ -13,7 +13,8 @@ using test::Ran;
 std::map<std::string, std::map<double, SpaceReading>> spaces_in(const Folder &folder) {
     std::map<std::string, std::map<double, SpaceReading>> found;
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
-        if (m.kind == "space" && m.outcome == Outcome::done) found[m.solution][m.sizes.at("n")] = m.space;
+        if (m.kind == MeasuredKind::space && m.outcome == Outcome::done)
+            found[m.solution][m.sizes.at("n")] = m.space;
     return found;
 }
 
@@ -190,7 +191,7 @@ TEST(PythonFunction, StepsAndSpaceFollowTheAlgorithm) {
     }
     std::map<double, std::int64_t> lines;
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
-        if (m.solution == "line" && m.kind == "counting") {
+        if (m.solution == "line" && m.kind == MeasuredKind::counting) {
             EXPECT_EQ(lines.emplace(m.sizes.at("n"), m.steps).first->second,
                       m.steps); // the same in every generation
             EXPECT_NEAR(static_cast<double>(m.steps), 2 * m.sizes.at("n"), 10);

@@ -106,8 +106,7 @@ TEST(Crossings, LieWithinTheirIntervals) {
     EXPECT_LE(within, 0.995 * found);
 }
 
-NamedSeries named(const std::string &solution, const std::string &shape, Metric metric,
-                  const Value &value) {
+NamedSeries named(const std::string &solution, const std::string &shape, Metric metric, const Value &value) {
     return {solution, shape, metric, exact(value)};
 }
 
@@ -151,6 +150,25 @@ TEST(CompareAll, WhereTheFastestWasNotReadNobodyTakesItsPlace) {
     EXPECT_EQ(all.fastest[0].solution, "scan");
 }
 
+// One is slow to start and grows slower: at every size that was read the other is faster, and not at the end.
+TEST(CompareAll, WhoIsFastestWhereNobodyReadIsForecast) {
+    const std::vector<NamedSeries> series = {
+        named("pairs", "calm", Metric::time, [](double n) { return n * n; }),
+        named("tree", "calm", Metric::time, [](double n) { return 1e9 + 9 * n; })};
+    std::vector<SeriesGrowth> growths;
+    for (const NamedSeries &one : series)
+        growths.push_back(Fitter().fit(one, {}));
+    CompareOptions options{{"pairs", "tree"}};
+    options.largest = 1e6;
+    const ComparisonOfAll all = compare_all(series, growths, options);
+    EXPECT_EQ(all.fastest.back().solution, "pairs");
+    ASSERT_TRUE(all.farther);
+    EXPECT_EQ(all.farther->solution, "tree");
+    EXPECT_NEAR(all.farther->time_ns / 1.009e9, 1, 0.1);
+    options.largest = 20000; // as far as was read, or nearly
+    EXPECT_FALSE(compare_all(series, growths, options).farther);
+}
+
 TEST(CompareAll, TheWorstShapeTakesTheLargerOfEachSize) {
     const std::vector<NamedSeries> series = {
         named("scan", "calm", Metric::time, [](double n) { return n; }),
@@ -188,7 +206,8 @@ TEST(CompareAll, TheWorstShapeKeepsTheGrainOfItsBytes) {
     std::vector<NamedSeries> series;
     for (const auto &[solution, bytes] : {std::pair("plain", 48.0), std::pair("deep", 56.0)})
         for (const char *shape : {"calm", "storm"}) {
-            series.push_back(named(solution, shape, Metric::space, [bytes = bytes](double) { return bytes; }));
+            series.push_back(
+                named(solution, shape, Metric::space, [bytes = bytes](double) { return bytes; }));
             series.back().series.grain = 64;
         }
     for (const PairComparison &pair : compare_all(series, {}, {{"plain", "deep"}}).pairs)

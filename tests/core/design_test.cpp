@@ -24,7 +24,8 @@ std::vector<std::vector<double>> places_along(double from, double to, double fac
 
 Design design_at(const std::vector<std::vector<double>> &places, std::vector<std::string> names = {"n"}) {
     const std::vector<bool> large(names.size(), false);
-    return Design(std::make_shared<const Catalogue>(std::move(names), std::vector<Relation>{}, large), places);
+    return Design(std::make_shared<const Catalogue>(std::move(names), std::vector<Relation>{}, large),
+                  places);
 }
 
 constexpr ConeOptions of_counts{0.6, true}, of_times{0.15, false};

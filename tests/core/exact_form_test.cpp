@@ -43,8 +43,10 @@ TEST(ExactForm, GivesTheFactorsThatTheProgramHas) {
 }
 
 TEST(ExactForm, IsNotSeenInWhatIsNoPolynomial) {
-    EXPECT_FALSE(is_exact(test::counted_series([](double n) { return std::floor(n * std::log2(n)); }, 16, 1e4)));
-    EXPECT_FALSE(is_exact(test::counted_series([](double n) { return std::floor(std::sqrt(n)) + 9; }, 16, 1e6)));
+    EXPECT_FALSE(
+        is_exact(test::counted_series([](double n) { return std::floor(n * std::log2(n)); }, 16, 1e4)));
+    EXPECT_FALSE(
+        is_exact(test::counted_series([](double n) { return std::floor(std::sqrt(n)) + 9; }, 16, 1e6)));
     EXPECT_FALSE(is_exact(over_n_and_k([](double n, double k) { return std::floor(n * std::pow(k, 0.6)); })));
     // Four values of a size are on some polynomial of degree three.
     Series few{{"n", "k"}, {}};

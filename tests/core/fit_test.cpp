@@ -81,8 +81,8 @@ TEST(Fit, TheIntervalOfTheExponentHoldsTheTruth) {
     int covered = 0;
     constexpr int trials = 40;
     for (int seed = 0; seed < trials; ++seed) {
-        const Growth growth = fit_growth(
-            timed_series([](double n) { return 5 * n * n; }, 16, 1e4, 0.03, seed), {Noise::timed});
+        const Growth growth =
+            fit_growth(timed_series([](double n) { return 5 * n * n; }, 16, 1e4, 0.03, seed), {Noise::timed});
         ASSERT_TRUE(growth.interval);
         covered += growth.interval->first <= 2 && 2 <= growth.interval->second;
     }
@@ -148,8 +148,8 @@ TEST(Fit, AClaimedGrowthJoinsTheCandidates) {
 }
 
 TEST(Fit, TermsAddUpToTheReadings) {
-    const Growth growth = fit_growth(counted_series([](double n) { return 2 * n * n + 30 * n; }, 16, 1e4),
-                                     {Noise::counted});
+    const Growth growth =
+        fit_growth(counted_series([](double n) { return 2 * n * n + 30 * n; }, 16, 1e4), {Noise::counted});
     for (const double n : {100.0, 1000.0, 10000.0})
         EXPECT_NEAR(value_at(growth.best(), {{"n", n}}) / (2 * n * n + 30 * n), 1, 0.01) << n;
 }

@@ -49,13 +49,33 @@ TEST(HiddenWork, TimeFarBeyondWhatMemoryCanDoIsAgainstTheClaim) {
 
 TEST(HiddenWork, WhatMemoryAloneCanDoIsNot) {
     const MemoryCurve slow;
-    const Judgement found =
-        beside_linear_steps([&](double n) { return n * slow.cost_ns(64 * n); }, slow); // every step a random access
+    const Judgement found = beside_linear_steps([&](double n) { return n * slow.cost_ns(64 * n); },
+                                                slow); // every step a random access
     EXPECT_EQ(found.verdict, Verdict::holds) << reason_text(found);
     EXPECT_EQ(found.decided_by, Metric::steps);
     // On a machine whose memory is level the same times are a secret.
     const MemoryCurve level({{4096, 2}, {1e9, 2.2}});
-    EXPECT_EQ(beside_linear_steps([&](double n) { return n * slow.cost_ns(64 * n); }, level).verdict, Verdict::exceeded);
+    EXPECT_EQ(beside_linear_steps([&](double n) { return n * slow.cost_ns(64 * n); }, level).verdict,
+              Verdict::exceeded);
+}
+
+// Numbers that get longer: steps are level, a step takes ever longer, and all of it stays in the first cache.
+TEST(SlowSteps, WhatTheBytesWorkedOnCanNotExplainIsNotSaidToHold) {
+    const auto judged_with = [](double bytes_a_size) {
+        const Growth steps = fit_growth(test::counted_series([](double n) { return 3 * n + 5; }, 16, 1e5),
+                                        {Noise::counted}),
+                     time = fit_growth(test::timed_series([](double n) { return 30 * n + 0.0012 * n * n; },
+                                                          16, 1e5, 0.02, 1),
+                                       {Noise::timed});
+        WorkingSet set{{"n"}, {}};
+        for (const Located &point : steps.points)
+            set.bytes[point.sizes] = 100 + bytes_a_size * point.size();
+        ShapeGrowth shape{"calm", &steps, &time};
+        shape.working_set = &set;
+        return judge(Metric::time, test::upper("n"), {shape}).verdict;
+    };
+    EXPECT_NE(judged_with(0.01), Verdict::holds);
+    EXPECT_EQ(judged_with(1e4), Verdict::holds); // all of memory is gone through
 }
 
 } // namespace

@@ -64,8 +64,8 @@ TEST(Outlook, OverTwoSizesTheOtherIsHeld) {
     const std::vector<SeriesGrowth> growths = {Fitter().fit(one, {})};
     const Outlook outlook(series, growths);
     EXPECT_NEAR(outlook.at({{"n", 16384}, {"k", 10}}).at(0).forecast.value, 50 * 16384, 0.03 * 50 * 16384);
-    EXPECT_NEAR(outlook.largest_within(Metric::time, 50 * 16384, "n", {{"k", 10}}).at(0).largest->size,
-                16384, 500);
+    EXPECT_NEAR(outlook.largest_within(Metric::time, 50 * 16384, "n", {{"k", 10}}).at(0).largest->size, 16384,
+                500);
     const auto along_k =
         outlook.largest_within(Metric::time, 5 * 1024 * 100, "k", {{"n", 1024}}).at(0).largest;
     ASSERT_TRUE(along_k);

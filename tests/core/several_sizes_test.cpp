@@ -4,8 +4,8 @@
 #include <gtest/gtest.h>
 #include <random>
 
-#include "core/growth/fitter.h"
 #include "core/growth/bend.h"
+#include "core/growth/fitter.h"
 #include "support/judging.h"
 
 namespace iron {
@@ -74,8 +74,8 @@ std::vector<JudgedClaim> judged_counts(const Series &series, const std::vector<s
     for (const std::string &bound : bounds)
         claims.claims.push_back(
             {Metric::time, "every", parse_bound(bound, names.empty() ? series.names : names)});
-    const SeriesGrowth growth = Fitter().fit({"hand", "calm", Metric::steps, series},
-                                             bounds_on(claims, Metric::steps), relations);
+    const SeriesGrowth growth =
+        Fitter().fit({"hand", "calm", Metric::steps, series}, bounds_on(claims, Metric::steps), relations);
     return judge_claims({claims}, {growth}, {std::nullopt});
 }
 
@@ -120,8 +120,7 @@ TEST(SeveralSizes, ABoundThatDoesNotNameASizeIsLeftByIt) {
     const auto sum = cells([](double n, double k) { return 5 * n + 9 * k + 40; });
     const Judgement left = judged(sum, "O(n)").judgement;
     EXPECT_EQ(left.verdict, Verdict::exceeded);
-    EXPECT_TRUE(says(left, "grows with k, which the bound does not name"))
-        << reason_text(left);
+    EXPECT_TRUE(says(left, "grows with k, which the bound does not name")) << reason_text(left);
     EXPECT_TRUE(says(left, "smallest claim that holds is O(n + k)")) << reason_text(left);
 }
 
@@ -207,24 +206,24 @@ Series counts_at(const std::vector<CountsAt> &places) {
 // beyond n w follows that no better than growth within.
 TEST(SeveralSizes, WhatFollowsRaggedCountsNoBetterLeavesNoBound) {
     const std::vector<CountsAt> read = {{16, 16, {319, 319, 319, 299, 299, 299, 286, 286}},
-                                     {16, 64, {1185, 1068, 1015}},
-                                     {16, 179, {2874, 2846, 2841}},
-                                     {16, 256, {4432, 3834}},
-                                     {16, 1024, {16444, 14117}},
-                                     {16, 2000, {25229, 27561, 28556}},
-                                     {16, 5318, {72022, 68254, 70810}},
-                                     {16, 14142, {170694, 189891}},
-                                     {23, 2000, {36949, 44057}},
-                                     {32, 48, {1678, 1715}},
-                                     {32, 2000, {52930, 60995}},
-                                     {45, 2000, {81746, 88582}},
-                                     {63, 16, {1119, 1096}},
-                                     {63, 23, {1745, 1775}},
-                                     {63, 32, {2231, 2157}},
-                                     {64, 16, {1141, 1118}},
-                                     {64, 144, {10038, 9798}},
-                                     {64, 2000, {125075, 128935}},
-                                     {64, 14142, {839850, 882904}}};
+                                        {16, 64, {1185, 1068, 1015}},
+                                        {16, 179, {2874, 2846, 2841}},
+                                        {16, 256, {4432, 3834}},
+                                        {16, 1024, {16444, 14117}},
+                                        {16, 2000, {25229, 27561, 28556}},
+                                        {16, 5318, {72022, 68254, 70810}},
+                                        {16, 14142, {170694, 189891}},
+                                        {23, 2000, {36949, 44057}},
+                                        {32, 48, {1678, 1715}},
+                                        {32, 2000, {52930, 60995}},
+                                        {45, 2000, {81746, 88582}},
+                                        {63, 16, {1119, 1096}},
+                                        {63, 23, {1745, 1775}},
+                                        {63, 32, {2231, 2157}},
+                                        {64, 16, {1141, 1118}},
+                                        {64, 144, {10038, 9798}},
+                                        {64, 2000, {125075, 128935}},
+                                        {64, 14142, {839850, 882904}}};
     const auto judged = judged_counts(counts_at(read), {"O(n w)", "O(n)"});
     EXPECT_NE(judged[0].judgement.verdict, Verdict::exceeded) << reason_text(judged[0].judgement);
     EXPECT_EQ(judged[1].judgement.verdict, Verdict::exceeded);
@@ -407,7 +406,8 @@ TEST(SeveralSizes, TimesWithNoiseAndACacheKeepTheirBound) {
 TEST(SeveralSizes, ASizeThatNeverChangesIsNoPartOfIt) {
     const std::vector<std::string> three = {"n", "k", "m"}; // m is 7 everywhere
     const auto product = cells([](double n, double k) { return 3 * n * k + 20 * n + 7; });
-    const auto judged = judged_counts(product, {"O(n k m)", "O(n k)"}, three, parse_relations("m <= n", three));
+    const auto judged =
+        judged_counts(product, {"O(n k m)", "O(n k)"}, three, parse_relations("m <= n", three));
     EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
     EXPECT_TRUE(says(judged[0].judgement, "do not change"));
     EXPECT_EQ(judged[1].judgement.verdict, Verdict::holds);
@@ -434,8 +434,7 @@ TEST(SeveralSizes, TheAnswerDoesNotHangOnTheOrderOfTheCells) {
 
 TEST(HardestPart, KeepsWhatNoSmallerPlaceExceeds) {
     const Series series{
-        {"n"},
-        {{{1}, {{0, 0, 10}}}, {{2}, {{0, 0, 100}}}, {{3}, {{0, 0, 20}}}, {{4}, {{0, 0, 90}}}}};
+        {"n"}, {{{1}, {{0, 0, 10}}}, {{2}, {{0, 0, 100}}}, {{3}, {{0, 0, 20}}}, {{4}, {{0, 0, 90}}}}};
     const Series part = hardest_part(series);
     ASSERT_EQ(part.places.size(), 3u);
     EXPECT_EQ(part.places[1].sizes[0], 2);

@@ -144,7 +144,7 @@ TEST(SpaceClaim, UnreadSpaceIsUndecided) {
 
 TEST(SpaceClaim, ItsReasonHasUnits) {
     const Judgement j = judged(Metric::space, parse_bound("O(1)", {"n"}),
-                              {{"calm", {}, {}, bytes([](double n) { return 8 * n; })}});
+                               {{"calm", {}, {}, bytes([](double n) { return 8 * n; })}});
     EXPECT_EQ(j.decided_by, Metric::space);
     EXPECT_EQ(
         reason_text(j),
@@ -153,7 +153,8 @@ TEST(SpaceClaim, ItsReasonHasUnits) {
 }
 
 Verdict of_program(const char *bound, auto law, bool whole) {
-    const SolutionClaims claims{"hand", {{Metric::time, "every", parse_bound(bound, {"n"})}}, whole, false, ""};
+    const SolutionClaims claims{
+        "hand", {{Metric::time, "every", parse_bound(bound, {"n"})}}, whole, false, ""};
     const Growth steps = fit_growth(counted_series(law, 16, 1e6), {Noise::counted});
     return judge_claims({claims}, {{"hand", "calm", Metric::steps, steps}})[0].judgement.verdict;
 }
@@ -174,7 +175,8 @@ TEST(WholeProgram, GrowthFasterThanTheInputIs) {
 
 // Times alone of a whole program that starts up for `start_ns`.
 Judgement program_timed(const char *bound, double start_ns, double ns_a_size, bool whole = true) {
-    const SolutionClaims claims{"hand", {{Metric::time, "every", parse_bound(bound, {"n"})}}, whole, false, ""};
+    const SolutionClaims claims{
+        "hand", {{Metric::time, "every", parse_bound(bound, {"n"})}}, whole, false, ""};
     const Series series = test::timed_series(
         [&](double n) { return start_ns + ns_a_size * n * std::log2(n); }, 16, 1e5, 0.02, 7);
     const Growth time = fit_growth(series, {Noise::timed});
@@ -213,8 +215,8 @@ TEST(SpaceVerdict, ReadingsBelowACoarseGrainDecideNothing) {
     }
     // Beside a shape that takes more it is not the worst.
     const Growth seen = bytes([](double n) { return 200 * n; }, 2 << 20);
-    const Judgement j =
-        judged(Metric::space, parse_bound("O(n)", {"n"}), {{"calm", {}, {}, growth}, {"flood", {}, {}, seen}});
+    const Judgement j = judged(Metric::space, parse_bound("O(n)", {"n"}),
+                               {{"calm", {}, {}, growth}, {"flood", {}, {}, seen}});
     EXPECT_EQ(j.verdict, Verdict::holds) << reason_text(j);
     EXPECT_TRUE(says(j, "on calm it stays below")) << reason_text(j);
 }
@@ -242,7 +244,8 @@ Judgement with_garbage(const std::string &bound, double (*allocated)(double), do
 
 TEST(SpaceVerdict, AllThatWasAllocatedSpeaksForABound) {
     const auto linear = [](double n) { return 48 * n + 3000; }; // 1.9 MiB at the most
-    EXPECT_EQ(with_garbage("O(n)", linear).verdict, Verdict::holds) << reason_text(with_garbage("O(n)", linear));
+    EXPECT_EQ(with_garbage("O(n)", linear).verdict, Verdict::holds)
+        << reason_text(with_garbage("O(n)", linear));
     EXPECT_EQ(with_garbage("O(n log n)", linear).verdict, Verdict::holds);
 }
 
@@ -253,7 +256,8 @@ TEST(SpaceVerdict, GarbageDoesNotSpeakAgainstABound) {
     const auto steep = [](double n) { return 4000 * n; };
     EXPECT_EQ(with_garbage("O(1)", steep, 2 << 20).verdict, Verdict::undecided);
     // What grows on beyond the grain is need.
-    EXPECT_EQ(with_garbage("O(1)", steep).verdict, Verdict::exceeded) << reason_text(with_garbage("O(1)", steep));
+    EXPECT_EQ(with_garbage("O(1)", steep).verdict, Verdict::exceeded)
+        << reason_text(with_garbage("O(1)", steep));
 }
 
 } // namespace

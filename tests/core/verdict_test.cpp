@@ -87,8 +87,7 @@ TEST(Verdict, NothingMeasuredIsUndecided) {
 
 TEST(Verdict, TheWorstShapeDecidesAndIsNamed) {
     const Bound bound = parse_bound("O(n)", {"n"});
-    const Judgement j =
-        test::judged(Metric::time, bound, {{"calm", steps(linear)}, {"storm", steps(tree)}});
+    const Judgement j = test::judged(Metric::time, bound, {{"calm", steps(linear)}, {"storm", steps(tree)}});
     EXPECT_EQ(j.verdict, Verdict::exceeded);
     EXPECT_EQ(j.worst_shape, "storm");
     EXPECT_EQ(reason_text(j).substr(0, 7), "storm: ");
@@ -116,12 +115,12 @@ TEST(Verdict, TimeAloneDecidesWhereItIsClear) {
 }
 
 TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
-    const SolutionClaims claims{
-        "scan",
-        {{Metric::time, "every", parse_bound("O(n)", {"n"})}, {Metric::time, "storm", parse_bound("O(n log n)", {"n"})}},
-        false,
-        false,
-        ""};
+    const SolutionClaims claims{"scan",
+                                {{Metric::time, "every", parse_bound("O(n)", {"n"})},
+                                 {Metric::time, "storm", parse_bound("O(n log n)", {"n"})}},
+                                false,
+                                false,
+                                ""};
     const std::vector<SeriesGrowth> growths = {{"scan", "calm", Metric::steps, steps(linear)},
                                                {"scan", "storm", Metric::steps, steps(tree)}};
     for (const JudgedClaim &one : judge_claims({claims}, growths))
@@ -156,8 +155,7 @@ TEST(Words, NumbersHaveThreeDigitsAndUnits) {
 double behind_a_cache(double n) { return 1 + 2 / (1 + std::exp((12 - std::log2(n)) / 0.6)); }
 
 Judgement by_time(auto law, const char *bound, const std::optional<MemoryCurve> &memory = std::nullopt) {
-    const Growth time =
-        fit_growth(timed_series(law, 64, 1e6, 0.01, 5), {Noise::timed, {test::upper("n")}});
+    const Growth time = fit_growth(timed_series(law, 64, 1e6, 0.01, 5), {Noise::timed, {test::upper("n")}});
     return test::judged(Metric::time, parse_bound(bound, {"n"}), {{"calm", {}, time}}, memory);
 }
 

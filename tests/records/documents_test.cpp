@@ -23,17 +23,16 @@ TEST(ClaimsDocument, NamesTheSizeThatWouldDecide) {
     EXPECT_EQ(decide, nlohmann::json({{"sizes", {{"k", 50'000}}}, {"cost_ns", 2'500'000}}));
 }
 
-Measurement reading(const std::string &kind, const std::string &solution, double n, double value,
-                    int round = 0) {
+Measurement reading(MeasuredKind kind, const std::string &solution, double n, double value, int round = 0) {
     Measurement m;
     m.kind = kind;
     m.solution = solution;
     m.shape = "calm";
     m.sizes = {{"n", n}};
     m.round = round;
-    if (kind == "timing") m.time_ns = value, m.calls = 1;
-    if (kind == "counting") m.steps = static_cast<std::int64_t>(value);
-    if (kind == "space") m.space.space_bytes = static_cast<std::int64_t>(value);
+    if (kind == MeasuredKind::timing) m.time_ns = value, m.calls = 1;
+    if (kind == MeasuredKind::counting) m.steps = static_cast<std::int64_t>(value);
+    if (kind == MeasuredKind::space) m.space.space_bytes = static_cast<std::int64_t>(value);
     return m;
 }
 
@@ -42,10 +41,10 @@ TEST(ReadingsTable, IsReadBackAsAForeignTable) {
     const std::string odd = "one, \"two\" and\nthree";
     std::vector<Measurement> all;
     for (int i = 0; i < 4; ++i)
-        all.push_back(reading("timing", odd, 16 << i, 12.5 * (i + 1), i));
-    all.push_back(reading("counting", "scan", 64, 1e12));
-    all.push_back(reading("space", "scan", 64, 4096));
-    all.push_back(reading("counting", "crashed", 64, 1));
+        all.push_back(reading(MeasuredKind::timing, odd, 16 << i, 12.5 * (i + 1), i));
+    all.push_back(reading(MeasuredKind::counting, "scan", 64, 1e12));
+    all.push_back(reading(MeasuredKind::space, "scan", 64, 4096));
+    all.push_back(reading(MeasuredKind::counting, "crashed", 64, 1));
     all.back().outcome = Outcome::crashed; // no reading
     const Workspace folder;
     write_file(folder.path() / "readings.csv", readings_csv(all, {"n"}));

@@ -114,7 +114,7 @@ TEST(ForeignClaims, AreReadWithTheirSizes) {
     EXPECT_EQ(claims[0].claims.claims.size(), 2u);
     EXPECT_EQ(claims[0].claims.claims[1].metric, Metric::space);
     EXPECT_EQ(claims[1].claims.claims[0].metric, Metric::time); // steps decide claims on time
-    EXPECT_EQ(claims_in("bound\nO(n)\n").size(), 2u);     // of every solution
+    EXPECT_EQ(claims_in("bound\nO(n)\n").size(), 2u);           // of every solution
     const auto related =
         claims_in("solution,bound,where\na,O(n),k<=n\na,O(n k),\nb,O(n),\"k <= n, k <= 64\"\n");
     ASSERT_EQ(related.size(), 3u); // other relations, another order of bounds

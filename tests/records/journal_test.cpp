@@ -14,7 +14,7 @@ const char *const heading = R"({"schema":"iron-stopwatch/measurements/1","seed":
 
 Measurement counting(const std::string &solution, double n, std::int64_t steps) {
     Measurement m;
-    m.kind = "counting";
+    m.kind = MeasuredKind::counting;
     m.solution = solution;
     m.shape = "calm";
     m.sizes = {{"n", n}};
@@ -151,7 +151,7 @@ TEST(Files, AreReplacedWhole) {
 
 TEST(Journal, LessThanAQuarterOfAnEmptyCallIsNotTold) {
     Measurement m;
-    m.kind = "timing";
+    m.kind = MeasuredKind::timing;
     m.calls = 1000;
     m.time_ns = 0.05;
     m.floor_ns = 2;
@@ -165,7 +165,7 @@ TEST(Journal, LessThanAQuarterOfAnEmptyCallIsNotTold) {
 
 TEST(Journal, AllThatACallHoldsIsInputAnswerAndSpace) {
     Measurement m;
-    m.kind = "space";
+    m.kind = MeasuredKind::space;
     m.shape = "calm";
     m.sizes = {{"n", 64}};
     m.solution = "scan";
@@ -187,7 +187,7 @@ TEST(Journal, AllThatACallHoldsIsInputAnswerAndSpace) {
 TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
     const Workspace workspace;
     Measurement m;
-    m.kind = "space";
+    m.kind = MeasuredKind::space;
     m.solution = "scan";
     m.shape = "calm";
     m.sizes = {{"n", 64}};
@@ -195,7 +195,7 @@ TEST(Journal, ASpaceReadingComesBackAsItWasWritten) {
     {
         JournalWriter writer(workspace.path() / "j", R"({"schema":"iron-stopwatch/measurements/1"})");
         writer.append(m);
-        m.kind = "counting";
+        m.kind = MeasuredKind::counting;
         m.steps = 12;
         m.bulk_steps = 5;
         writer.append(m);
@@ -225,7 +225,7 @@ TEST(Series, OfBytesKnowBothGrains) {
     std::vector<Measurement> all;
     for (const std::int64_t grain : {16384, 2097152, 16384}) {
         Measurement m = counting("set", 64 << all.size(), 0);
-        m.kind = "space";
+        m.kind = MeasuredKind::space;
         m.space.space_bytes = 5'000'000;
         m.space.grain_bytes = grain;
         all.push_back(m);

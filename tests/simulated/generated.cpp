@@ -137,8 +137,8 @@ void add_solution(Dice &dice, SimulatedProblem &made, int number, const Growths 
     }
     solution.claims.push_back(claim_of(Metric::time, "every", claimed(dice, growths, time, several), names));
     if (dice.once_in(5))
-        solution.claims.push_back(
-            claim_of(Metric::time, problem.shapes.front().name, claimed(dice, growths, time, several), names));
+        solution.claims.push_back(claim_of(Metric::time, problem.shapes.front().name,
+                                           claimed(dice, growths, time, several), names));
     if (dice.once_in(2))
         solution.claims.push_back(
             claim_of(Metric::space, "every",
@@ -254,8 +254,9 @@ namespace {
 // A run of all stages on a problem, and what is held against the laws.
 class Run {
   public:
-    explicit Run(const Generated &generated)
-        : generated_(generated), made_(generated.simulated), problem_(made_.problem), run_(made_) {}
+    Run(const Generated &generated, const Without &without)
+        : generated_(generated), without_(without), made_(generated.simulated), problem_(made_.problem),
+          run_(made_) {}
 
     Checked outcome() {
         try {
@@ -333,7 +334,7 @@ class Run {
         for (const Measurement &m : run_.archive.measurements()) {
             if (m.solution != name) continue;
             check_range(m);
-            if (m.outcome == Outcome::done && m.kind == "timing") read[m.shape].insert(m.sizes);
+            if (m.outcome == Outcome::done && m.kind == MeasuredKind::timing) read[m.shape].insert(m.sizes);
         }
         if (read.empty() && can_do_the_smallest(name)) fault(Rule::everybody_is_read, name);
         // Eight sizes that cost next to nothing are there for everybody.
@@ -413,7 +414,7 @@ class Run {
     }
 
     void judge_all() {
-        run_.judge_all();
+        run_.judge_all(without_);
         for (const JudgedClaim &one : run_.judged) {
             const SolutionAgreement *entry = run_.agreement.solution(one.solution);
             if (entry->verdict != SolutionAgreement::Verdict::agrees) continue;
@@ -424,14 +425,14 @@ class Run {
             if (judged.verdict == Verdict::undecided) {
                 ++checked_.undecided[by];
                 checked_.open.push_back(fmt::format("{} {} {} {}, by {}: {}", one.solution,
-                                                    word_for(one.claim.metric),
-                                                    one.claim.shape, one.claim.bound.written, by,
-                                                    reason_text(judged)));
+                                                    word_for(one.claim.metric), one.claim.shape,
+                                                    one.claim.bound.written, by, reason_text(judged)));
             }
             check_sentence(one);
             const bool truth = is_true(*problem_.solution(one.solution), one.claim);
-            const std::string text = fmt::format("{} {} {}, by {}: {}", one.solution, word_for(one.claim.metric),
-                                                 one.claim.bound.written, by, reason_text(judged));
+            const std::string text =
+                fmt::format("{} {} {}, by {}: {}", one.solution, word_for(one.claim.metric),
+                            one.claim.bound.written, by, reason_text(judged));
             if (judged.verdict == Verdict::exceeded && truth) fault(Rule::no_false_exceeded, text);
             if (judged.verdict == Verdict::holds && !truth && range_tells(one))
                 fault(Rule::no_false_holds, text);
@@ -479,11 +480,12 @@ class Run {
                 target_met(run_.scope, run_.fitted, run_.archive.measurements(), target_limits(problem_));
         // It fits every series again.
         const SelfCheck self = generated_.seed % 8 ? SelfCheck() : outlook.self_check();
-        valid("forecast", forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, self,
-                                           reason_text));
+        valid("forecast",
+              forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, self, reason_text));
     }
 
     const Generated &generated_;
+    const Without &without_;
     const SimulatedProblem &made_;
     const Problem &problem_;
     StudyRun run_;
@@ -492,6 +494,8 @@ class Run {
 
 } // namespace
 
-Checked check(const Generated &generated) { return Run(generated).outcome(); }
+Checked check(const Generated &generated, const Without &without) {
+    return Run(generated, without).outcome();
+}
 
 } // namespace iron::test

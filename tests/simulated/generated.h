@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "core/claim/rules.h"
 #include "simulated/simulated_lab.h"
 
 namespace iron::test {
@@ -46,6 +47,7 @@ struct Checked {
     std::map<std::string, int> judged, undecided; // by what decided: "steps", "space", "time"
 };
 
-Checked check(const Generated &generated);
+// `without`: rules of judging left out.
+Checked check(const Generated &generated, const Without &without = {});
 
 } // namespace iron::test

@@ -112,13 +112,13 @@ class LawRunner : public Runner {
         std::vector<Measurement> made;
         if (law_.counts) {
             Measurement m = blank;
-            m.kind = "counting";
+            m.kind = MeasuredKind::counting;
             m.steps = static_cast<std::int64_t>(std::llround(steps_at(spot)));
             made.push_back(m);
         }
         if (law_.weighs) {
             Measurement m = blank;
-            m.kind = "space";
+            m.kind = MeasuredKind::space;
             m.space.space_bytes = static_cast<std::int64_t>(bytes_at(spot));
             m.space.heap_peak_bytes = m.space.space_bytes;
             m.space.grain_bytes = static_cast<std::int64_t>(law_.grain_bytes);

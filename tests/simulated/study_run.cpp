@@ -47,11 +47,11 @@ MeasureSummary StudyRun::measure_all(double budget_s, bool by_calls) {
     return measure(scope, lab.entrants(), options, lab, archive, clock, told, agreement);
 }
 
-void StudyRun::judge_all() {
+void StudyRun::judge_all(const Without &without) {
     FitStore store;
     fitted = fit(scope, claims_in(scope, &agreement), archive.measurements(), MemoryCurve(), store,
                  one_after_the_other);
-    judged = judge(scope, fitted);
+    judged = judge(scope, fitted, without);
 }
 
 } // namespace iron::test

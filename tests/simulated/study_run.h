@@ -15,7 +15,7 @@ class StudyRun {
     void agree_all(int inputs_a_shape);
     // A session. `by_calls`: it goes by what agreeing saw of them, as `run` does; else it finds out.
     MeasureSummary measure_all(double budget_s, bool by_calls);
-    void judge_all();
+    void judge_all(const Without &without = {});
 
     SimulatedClock clock;
     SimulatedLab lab;

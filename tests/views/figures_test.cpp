@@ -15,8 +15,8 @@
 namespace iron {
 namespace {
 
-SeriesGrowth grown(const std::string &solution, Metric metric, double (*law)(double), double from,
-                   double to, double factor, const std::string &shape = "calm") {
+SeriesGrowth grown(const std::string &solution, Metric metric, double (*law)(double), double from, double to,
+                   double factor, const std::string &shape = "calm") {
     NamedSeries named{solution, shape, metric, {}};
     for (double n = from; n <= to; n = factor > 1.2 ? n * factor : n + 1) {
         const double size = std::round(n);
@@ -108,9 +108,10 @@ TEST(GrowthFigures, SizesAreEvenWhereGrowthIsExponential) {
     EXPECT_NE(alone.script.find("set logscale y 10"), std::string::npos) << alone.script;
     EXPECT_LE(block(alone.data, "subsets forecast: x y").back()[1], 1000 * doubling(20)); // no further
     // Beside one that goes on to thousands it would be a wall.
-    const Figure beside = growth_figures("Barges", {exponential, grown("scan", Metric::steps, linear, 16, 4096, 2)},
-                                         {"subsets", "scan"}, {"calm"}, "n")
-                              .front();
+    const Figure beside =
+        growth_figures("Barges", {exponential, grown("scan", Metric::steps, linear, 16, 4096, 2)},
+                       {"subsets", "scan"}, {"calm"}, "n")
+            .front();
     EXPECT_NE(beside.script.find("set logscale xy 10"), std::string::npos);
 }
 
@@ -158,7 +159,8 @@ SeriesGrowth over_two(const std::string &solution, Metric metric) {
 }
 
 TEST(MapFigures, ShowTheReadingsOnTheFittedField) {
-    const std::vector<SeriesGrowth> growths = {over_two("table", Metric::steps), over_two("rows", Metric::steps)};
+    const std::vector<SeriesGrowth> growths = {over_two("table", Metric::steps),
+                                               over_two("rows", Metric::steps)};
     const std::vector<Figure> figures =
         map_figures("Moorings", growths, {"table", "rows"}, parse_relations("k <= n", {"n", "k"}));
     ASSERT_EQ(figures.size(), 1u); // no times were read
@@ -218,7 +220,8 @@ TEST(MapFigures, LeaveRelationsWithOtherSizesAside) {
 }
 
 TEST(MapFigures, AreForTwoSizesAlone) {
-    EXPECT_TRUE(map_figures("Tide", {grown("scan", Metric::steps, linear, 16, 4096, 2)}, {"scan"}, {}).empty());
+    EXPECT_TRUE(
+        map_figures("Tide", {grown("scan", Metric::steps, linear, 16, 4096, 2)}, {"scan"}, {}).empty());
 }
 
 TEST(Figures, WhatTakesNoTimeIsDrawnAtTheAxisEnd) {

@@ -179,7 +179,7 @@ TEST(Floor, TellsFromWhichSizeOnAWholeProgramCanBeSeen) {
     std::vector<Measurement> all;
     for (const double n : {16.0, 64.0, 256.0, 1024.0, 4096.0}) {
         Measurement m;
-        m.kind = "timing";
+        m.kind = MeasuredKind::timing;
         m.solution = "hand";
         m.sizes = {{"n", n}};
         m.calls = 1;
@@ -188,7 +188,7 @@ TEST(Floor, TellsFromWhichSizeOnAWholeProgramCanBeSeen) {
         all.push_back(m);
     }
     Measurement space = all.back();
-    space.kind = "space";
+    space.kind = MeasuredKind::space;
     space.space = {100, 100, 0, 0, 0, 262144, 9 << 20};
     all.push_back(space);
     const auto told = floor_sentences(all, "n");

@@ -36,7 +36,8 @@ RatioCourse falling(double at_first, double at_last) {
 TEST(CourseWords, TellTheFactorFromTheBetterSide) {
     EXPECT_EQ(course_words(level(0.25, {0.244, 0.2564}), Metric::time, "n"),
               "same growth, 4 times faster [3.9, 4.1]");
-    EXPECT_EQ(course_words(level(2.5, {2.4, 2.6}), Metric::time, "n"), "same growth, 2.5 times slower [2.4, 2.6]");
+    EXPECT_EQ(course_words(level(2.5, {2.4, 2.6}), Metric::time, "n"),
+              "same growth, 2.5 times slower [2.4, 2.6]");
     EXPECT_EQ(course_words(level(0.5, {0.5, 0.5}), Metric::steps, "n"), "same growth, 2 times fewer [2, 2]");
     EXPECT_EQ(course_words(level(2, {2, 2}), Metric::space, "n"), "same growth, 2 times more [2, 2]");
     EXPECT_EQ(course_words(level(1.05, {1.04, 1.06}), Metric::time, "n"), "same growth, 5 % slower [4, 6] %");
@@ -100,7 +101,12 @@ TEST(FastestWords, NameOneOrSeveral) {
     ComparisonOfAll all;
     EXPECT_EQ(fastest_words(all), "");
     all.fastest = {{1, std::numeric_limits<double>::infinity(), "one-pass"}};
-    EXPECT_EQ(fastest_words(all), "one-pass at every size");
+    all.read_from = 16, all.read_to = 1024;
+    EXPECT_EQ(fastest_words(all), "one-pass at every size read, n = 16 to 1,024");
+    all.farther = FastestFarther{7500, "halves", 2e6, {1.9e6, 2.1e6}};
+    EXPECT_EQ(fastest_words(all),
+              "one-pass at every size read, n = 16 to 1,024; at n = 7,500, which was not read, "
+              "by forecast halves (2 ms)");
 }
 
 TEST(ForecastText, TellsTheValueItsIntervalAndWhatItRestsOn) {
@@ -159,7 +165,8 @@ TEST(ForecastText, TheCheckOnItselfIsForTheVerbose) {
 }
 
 TEST(ChangesText, CountsWhatIsWorseAndHidesWhatIsTheSame) {
-    Change worse{Change::Kind::worse, "one-pass", "calm", Metric::time, level(1.2, {1.18, 1.22}), "", "", "", true};
+    Change worse{
+        Change::Kind::worse, "one-pass", "calm", Metric::time, level(1.2, {1.18, 1.22}), "", "", "", true};
     Change same{Change::Kind::same, "one-pass", "calm", Metric::steps, level(1, {1, 1}), "", "", "", false};
     Change verdict{Change::Kind::verdict, "halves", "", {}, {}, "time O(n)", "holds", "exceeded", true};
     Change fresh{Change::Kind::appeared, "third", "", {}, {}, "", "", "", false};

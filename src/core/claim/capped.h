@@ -23,8 +23,8 @@ struct PlaceRead {
 // dearest input of either, since others may have ended early.
 bool is_capped(const std::vector<PlaceRead> &shape, const std::vector<PlaceRead> &cap);
 
-// What was counted or weighed of a shape, on the dearest input of each place; none where time alone is known, or
-// where the bound names sizes that did not change there.
+// What was counted or weighed of a shape, on the dearest input of each place; none where time alone is known,
+// or where the bound names sizes that did not change there.
 std::vector<PlaceRead> places_read(Metric claimed, const Bound &bound, const ShapeGrowth &shape);
 
 } // namespace iron

@@ -27,7 +27,9 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
     e.claimed = claimed;
     e.memory = memory;
     e.growth = deciding_growth(claimed, shape);
-    e.read = claimed == Metric::space ? Metric::space : e.growth == shape.steps ? Metric::steps : Metric::time;
+    e.read = claimed == Metric::space  ? Metric::space
+             : e.growth == shape.steps ? Metric::steps
+                                       : Metric::time;
     if (!e.growth || !e.growth->is_fitted() || !names_all(e.growth->names(), bound.growth)) return e;
     e.inside = best_within(bound, *e.growth);
     e.outside = best_outside(bound, *e.growth);
@@ -37,16 +39,15 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
     std::vector<RatioRead> places;
     for (std::size_t i = 0; i < e.growth->points.size(); ++i) {
         const Located &point = e.growth->points[i];
-        places.push_back({point.sizes,
-                          point.log_value - evaluate_log(bound.growth, e.growth->sizes_at(i)), point.error});
+        places.push_back(
+            {point.sizes, point.log_value - evaluate_log(bound.growth, e.growth->sizes_at(i)), point.error});
     }
-    e.witness = find_witness(bound.kind, places,
-                             e.read == Metric::space ? least_rise_of_bytes : least_rise);
+    e.witness = find_witness(bound.kind, places, e.read == Metric::space ? least_rise_of_bytes : least_rise);
     e.end_rise = rise_at_the_ends(bound.kind, places, least_rise_at_an_end);
     if (e.read == Metric::space && bound.kind == Bound::Kind::upper && e.against > 0)
         e.spare = spare_room(*e.growth, bound);
     if (e.read == Metric::steps && shape.time && shape.time->is_fitted()) {
-        e.time = time_a_step(*shape.steps, *shape.time, memory);
+        e.time = time_a_step(*shape.steps, *shape.time, memory, shape.working_set);
         e.time_against = evidence_against(bound, *shape.time);
     }
     return e;
@@ -55,7 +56,8 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
 double Evidence::needed_to_leave() const {
     if (!is_exact()) return is_over_several() ? exceeded_by_time_over_several : exceeded_by_time;
     if (!is_over_several()) return exceeded;
-    return inside && off(*inside) < good_fit ? exceeded_over_several_beside_a_good_fit : exceeded_over_several;
+    return inside && off(*inside) < good_fit ? exceeded_over_several_beside_a_good_fit
+                                             : exceeded_over_several;
 }
 
 double Evidence::needed_to_keep() const {
@@ -85,8 +87,8 @@ bool Evidence::is_rare() const {
 
 bool Evidence::nothing_rises() const {
     const bool explains =
-        inside && (off(*inside) < ragged ||
-                   inside->chi2 < explained_to * static_cast<double>(growth->points.size()));
+        inside &&
+        (off(*inside) < ragged || inside->chi2 < explained_to * static_cast<double>(growth->points.size()));
     return is_exact() && is_over_several() && explains && end_rise == EndRise::none &&
            (!witness || !witness->is_highest);
 }
@@ -121,8 +123,8 @@ std::vector<std::size_t> by_reading(const Growth &growth) {
     return order;
 }
 
-// Two points that show best how the readings leave the bound or keep it: over one size from a third of the way
-// to the top, since start-up rules what is before.
+// Two points that show best how the readings leave the bound or keep it: over one size from a third of the
+// way to the top, since start-up rules what is before.
 std::pair<std::size_t, std::size_t> telling_points(const Evidence &e, const Fit *outside) {
     const Growth &growth = *e.growth;
     std::vector<std::size_t> order = by_reading(growth);

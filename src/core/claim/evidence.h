@@ -1,6 +1,7 @@
 // What speaks for and against a bound on one shape: pure evidence, nothing decided.
 #pragma once
 
+#include <map>
 #include <optional>
 #include <string>
 
@@ -12,21 +13,29 @@
 
 namespace iron {
 
+// Bytes that a call works on: input, answer and space, by the sizes that change, as far as they were read.
+struct WorkingSet {
+    std::vector<std::string> names;
+    std::map<std::vector<double>, double> bytes;
+};
+
 // The growths of one shape's readings; null where there are none. They must outlive what is made of them.
 struct ShapeGrowth {
     std::string shape;
     const Growth *steps = nullptr, *time = nullptr, *space = nullptr;
+    const WorkingSet *working_set = nullptr;
     bool starts_up = false; // of a whole program, whose time holds its start-up
 };
 
-// Steps decide a claim on time where enough places could be counted for growth to show; else times have to do.
+// Steps decide a claim on time where enough places could be counted for growth to show; else times have to
+// do.
 const Growth *deciding_growth(Metric claimed, const ShapeGrowth &shape);
 
 struct Evidence {
     const ShapeGrowth *shape = nullptr;
     Bound bound;
     Metric claimed = Metric::time, read = Metric::steps;
-    const Growth *growth = nullptr; // null where nothing was read
+    const Growth *growth = nullptr;      // null where nothing was read
     const MemoryCurve *memory = nullptr; // of the machine, where it is known
 
     // ln units by which the best growth outside explains better than the best within: of the list, and on no
@@ -50,8 +59,9 @@ struct Evidence {
     bool leaves_by_the_list() const;
     bool leaves_off_the_list() const;
     const Fit *leaving() const; // the growth that does; null where none
-    bool is_rare() const;        // such growth is seldom met: of several sizes
-    // Counts or bytes over several sizes that growth within the bound explains well, and nothing of them rises.
+    bool is_rare() const;       // such growth is seldom met: of several sizes
+    // Counts or bytes over several sizes that growth within the bound explains well, and nothing of them
+    // rises.
     bool nothing_rises() const;
     bool is_clearly_nearer() const; // what leaves the bound follows counts nearer than what keeps it
     bool memory_could_do_it() const;
@@ -67,8 +77,7 @@ struct Evidence {
     WouldDecide farther() const; // eight times as far
 };
 
-Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &bound,
-                     const MemoryCurve *memory);
+Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &bound, const MemoryCurve *memory);
 
 // Whether a bound less a logarithm holds as surely; of O alone.
 bool is_loose(const Evidence &evidence);

@@ -81,7 +81,8 @@ bool is_worse(const OneShape &a, const OneShape &b) {
     if (fa != fb) return fa;
     if (!fa) return false;
     if (a.judgement.loose != b.judgement.loose) return b.judgement.loose;
-    if (ga->names() != gb->names() || ga->names().size() > 1) return a.judgement.evidence > b.judgement.evidence;
+    if (ga->names() != gb->names() || ga->names().size() > 1)
+        return a.judgement.evidence > b.judgement.evidence;
     const bool below = SizeOrder::within(ga->best().course, gb->best().course),
                above = SizeOrder::within(gb->best().course, ga->best().course);
     if (below != above) return above;
@@ -97,9 +98,8 @@ std::string smallest_claim(const Growth &growth, double needed) {
             continue;
         Bound bound{Bound::Kind::upper, nullptr, ""};
         for (const CandidatePtr &lead : fit.leads)
-            bound.growth = bound.growth
-                               ? make(ExpressionNode::Kind::sum, {bound.growth, lead->expression})
-                               : lead->expression;
+            bound.growth = bound.growth ? make(ExpressionNode::Kind::sum, {bound.growth, lead->expression})
+                                        : lead->expression;
         if (evidence_against(bound, growth) < -needed) least = &fit;
     }
     return least ? "O(" + least->name + ")" : "";
@@ -137,8 +137,7 @@ Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowt
         std::all_of(all.begin(), all.end(), [](const OneShape &one) { return one.judgement.loose; });
     // What time does beside steps is said last.
     std::vector<Remark> last;
-    if (!judgement.remarks.empty() &&
-        std::holds_alternative<besides::TimeFaster>(judgement.remarks.back())) {
+    if (!judgement.remarks.empty() && std::holds_alternative<besides::TimeFaster>(judgement.remarks.back())) {
         last.push_back(std::move(judgement.remarks.back()));
         judgement.remarks.pop_back();
     }
@@ -158,7 +157,8 @@ Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowt
 
 namespace {
 
-std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::vector<SeriesGrowth> &growths) {
+std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::vector<SeriesGrowth> &growths,
+                                   const JudgeOptions &options) {
     std::vector<ShapeGrowth> shapes;
     for (const SeriesGrowth &growth : growths) {
         if (growth.solution != solution.solution || growth.metric == Metric::memory) continue;
@@ -167,6 +167,10 @@ std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::ve
         if (found == shapes.end()) {
             found = shapes.insert(shapes.end(), {growth.shape});
             found->starts_up = solution.whole_program;
+            if (options.working_sets)
+                if (const auto set = options.working_sets->find({solution.solution, growth.shape});
+                    set != options.working_sets->end())
+                    found->working_set = &set->second;
         }
         (growth.metric == Metric::steps  ? found->steps
          : growth.metric == Metric::time ? found->time
@@ -229,7 +233,7 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
                                       const std::vector<SeriesGrowth> &growths, const JudgeOptions &options) {
     std::vector<JudgedClaim> judged;
     for (const SolutionClaims &solution : solutions) {
-        const std::vector<ShapeGrowth> shapes = shapes_of(solution, growths);
+        const std::vector<ShapeGrowth> shapes = shapes_of(solution, growths, options);
         for (const Claim &claim : solution.claims) {
             JudgedClaim one{solution.solution, claim, {}};
             if (!solution.excluded.empty()) {

@@ -15,12 +15,14 @@ namespace iron {
 struct JudgeOptions {
     std::optional<MemoryCurve> memory = MemoryCurve(); // of the machine that was measured on
     Without without = {};                              // rules left out
+    const std::map<std::pair<std::string, std::string>, WorkingSet> *working_sets =
+        nullptr; // by solution and shape
 };
 
 // Judges a claim on time or space that every one of `shapes` must keep: a bound O is decided by the worst
-// shape, Omega by the best, Theta by whichever leaves it. Steps decide a claim on time where they were counted;
-// time alone needs more evidence, because memory hierarchies bend it upwards: only an excess greater than twice
-// what the machine's own memory can do counts, and then against steps that held, too.
+// shape, Omega by the best, Theta by whichever leaves it. Steps decide a claim on time where they were
+// counted; time alone needs more evidence, because memory hierarchies bend it upwards: only an excess greater
+// than twice what the machine's own memory can do counts, and then against steps that held, too.
 Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowth> &shapes,
                 const JudgeOptions &options = {});
 

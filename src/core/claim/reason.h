@@ -1,6 +1,7 @@
 // What a verdict rests on, as data. The words for it are in views/reasons.h.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <variant>
 #include <vector>
@@ -26,7 +27,8 @@ struct Stretch {
 struct TimeAStep {
     NamedPlace from, to;
     double first_ns = 0, last_ns = 0;
-    double could = 1; // times that memory alone could have made it dearer
+    double could = 1; // times that memory alone could have made it dearer, whatever is worked on
+    std::optional<double> could_there = {}; // with the bytes that were worked on there, where those are known
 };
 
 namespace because {
@@ -83,7 +85,8 @@ struct Leaves { // the stretch is the witness
     std::string growth;
     std::vector<std::string> unnamed; // sizes that grow and that the bound does not name
 };
-struct UnlistedNear { // growth on no list explains them better than what is within the bound, which comes near
+struct UnlistedNear { // growth on no list explains them better than what is within the bound, which comes
+                      // near
     Stretch stretch;
     std::string growth;
 };
@@ -99,6 +102,10 @@ struct EquallyWell {
 struct StartUp { // no reading is twice this one, the least
     double least_ns = 0;
 };
+struct SlowSteps { // steps keep the bound, but a step takes so much longer that a level one it can't be
+    std::string growth;
+    TimeAStep time;
+};
 struct HiddenWork { // steps keep the bound, but time grows like this
     std::string growth;
     TimeAStep time;
@@ -111,7 +118,7 @@ using Reason =
                  because::TooFewPlaces, because::BelowGrain, because::NothingFits, because::OnlyWhileSmall,
                  because::SpareRoom, because::MemoryCould, because::NotNearer, because::NothingSeen,
                  because::Rare, because::Leaves, because::UnlistedNear, because::StillRises, because::Keeps,
-                 because::EquallyWell, because::StartUp, because::HiddenWork>;
+                 because::EquallyWell, because::StartUp, because::SlowSteps, because::HiddenWork>;
 
 // What else has to be known of it, in the order of the sentence.
 namespace besides {
@@ -123,7 +130,7 @@ struct StepsApart { // only so many sizes count, whole doublings apart
 struct Hardest { // some inputs end early: only so many places count
     std::size_t places = 0;
 };
-struct FromBelow {}; // some inputs end early, and growth from below can't be told from the hardest places
+struct FromBelow {};  // some inputs end early, and growth from below can't be told from the hardest places
 struct BelowGrainOn { // on these shapes it stays below what can be read
     std::vector<std::string> shapes;
 };

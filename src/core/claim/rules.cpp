@@ -74,8 +74,8 @@ void decide_not_nearer(const Evidence &e, Judgement &j) {
     j.would_decide = e.would_decide();
 }
 
-// What leaves the bound hardly comes nearer, or is seldom met, and nothing of the readings rises above the bound
-// where it counts.
+// What leaves the bound hardly comes nearer, or is seldom met, and nothing of the readings rises above the
+// bound where it counts.
 bool is_doubtful_and_nothing_rises(const Evidence &e) {
     return (is_not_nearer(e) || e.is_rare()) && e.nothing_rises();
 }
@@ -87,8 +87,14 @@ void decide_seen_nowhere(const Evidence &e, Judgement &j) {
 }
 
 // Growth that is seldom met, like n^0.75 m log m, may follow what wanders between two of the common ones: its
-// witness has to be plain to see.
-bool is_rare_and_not_plain(const Evidence &e) { return e.is_rare() && !e.witness->is_highest; }
+// witness has to be plain to see. Bytes wander more than any, by the steps of capacities.
+bool is_rare_and_not_plain(const Evidence &e) {
+    const Stretch seen = e.witnessed();
+    const bool manifold = std::abs(std::log(seen.last / seen.first)) > plain_rise;
+    const bool plain =
+        e.read == Metric::space ? e.witness->is_highest && manifold : e.witness->is_highest || manifold;
+    return e.is_rare() && !plain;
+}
 void decide_rare(const Evidence &e, Judgement &j) {
     j.reason = because::Rare{e.witnessed(), e.leaving()->name};
     j.would_decide = e.farther();
@@ -174,8 +180,25 @@ void tell_hidden_work(const Evidence &e, Judgement &j) {
     j.would_decide.reset();
 }
 
+// The same where the bytes that are worked on tell how little memory can do: a step itself may grow, as of
+// numbers that get longer, or of branches that are foreseen less well; which of them it is nobody can tell.
+bool has_slow_steps(const Evidence &e, const Judgement &j) {
+    if (!e.time || !e.time->could_there || j.verdict != Verdict::holds || e.bound.kind == Bound::Kind::lower)
+        return false;
+    const double needed = e.is_over_several() ? exceeded_by_time_over_several : exceeded_by_time;
+    return e.time->last_ns / e.time->first_ns >= memory_allowance * *e.time->could_there &&
+           e.time_against >= needed;
+}
+void tell_slow_steps(const Evidence &e, Judgement &j) {
+    j.verdict = Verdict::undecided;
+    j.loose = false;
+    j.reason = because::SlowSteps{e.shape->time->best().name, *e.time};
+    j.remarks.clear();
+    j.would_decide = e.farther();
+}
+
 bool time_grows_faster(const Evidence &e, const Judgement &j) {
-    return e.time && j.decided_by == Metric::steps &&
+    return e.time && j.decided_by == Metric::steps && !std::holds_alternative<because::SlowSteps>(j.reason) &&
            e.time->last_ns / e.time->first_ns >= time_faster_told;
 }
 void tell_time_faster(const Evidence &e, Judgement &j) { j.remarks.push_back(besides::TimeFaster{*e.time}); }
@@ -235,6 +258,7 @@ const std::vector<QualifyingRule> &qualifying_rules() {
         {"steps-apart", counts_steps_apart, tell_steps_apart},
         {"hardest", is_of_the_hardest, allow_for_the_hardest},
         {"hidden-work", hides_work, tell_hidden_work},
+        {"slow-steps", has_slow_steps, tell_slow_steps},
         {"start-up", is_start_up, allow_for_start_up},
         {"time-faster", time_grows_faster, tell_time_faster},
     };
@@ -242,9 +266,10 @@ const std::vector<QualifyingRule> &qualifying_rules() {
 }
 
 std::vector<std::string> rule_names() {
-    return {"below-grain", "nothing-fits", "only-while-small", "spare-room", "memory-could", "not-nearer",
-            "nothing-rises", "witness", "rare", "unlisted",     "still-rises",      "hardest",    "hidden-work",  "start-up",
-            "capped",      "unread-shapes", "reading",         "garbage"};
+    return {"below-grain", "nothing-fits",  "only-while-small", "spare-room", "memory-could",
+            "not-nearer",  "nothing-rises", "witness",          "rare",       "unlisted",
+            "still-rises", "hardest",       "hidden-work",      "slow-steps", "start-up",
+            "capped",      "unread-shapes", "reading",          "garbage"};
 }
 
 Judgement judged_on(const Evidence &e, const Without &without) {

@@ -8,7 +8,8 @@
 
 namespace iron {
 
-std::optional<TimeAStep> time_a_step(const Growth &steps, const Growth &time, const MemoryCurve *memory) {
+std::optional<TimeAStep> time_a_step(const Growth &steps, const Growth &time, const MemoryCurve *memory,
+                                     const WorkingSet *working_set) {
     if (steps.names() != time.names()) return std::nullopt;
     std::map<std::vector<double>, std::size_t> timed;
     for (std::size_t i = 0; i < time.points.size(); ++i)
@@ -37,6 +38,12 @@ std::optional<TimeAStep> time_a_step(const Growth &steps, const Growth &time, co
     TimeAStep found{steps.place_at(from.steps), steps.place_at(to.steps), a_step(from), a_step(to), 1};
     const double span = std::max(input(to) / input(from), std::exp(log_steps(to) - log_steps(from)));
     if (memory) found.could = memory->steepest_rise(std::max(span, 1.0));
+    if (!memory || !working_set || working_set->names != steps.names()) return found;
+    const auto bytes_from = working_set->bytes.find(steps.points[from.steps].sizes),
+               bytes_to = working_set->bytes.find(steps.points[to.steps].sizes);
+    if (bytes_from != working_set->bytes.end() && bytes_to != working_set->bytes.end())
+        found.could_there =
+            std::max(1.0, memory->cost_ns(bytes_to->second) / memory->cost_ns(bytes_from->second));
     return found;
 }
 

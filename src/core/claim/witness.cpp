@@ -97,14 +97,14 @@ class LineEnd {
         if (late_ > earlier_) stretch_ = (1 - parts[late_]) / (parts[late_] - parts[earlier_]);
     }
 
-    // What the ratio rises by in the upper half; nothing where it does not, or comes to rest there: then what is
-    // lower than the bound still shows, no more.
+    // What the ratio rises by in the upper half; nothing where it does not, or comes to rest there: then what
+    // is lower than the bound still shows, no more.
     double late_rise() const {
         if (end_ == 0 || comes_to_rest_there()) return 0;
         const double whole = rise(half_, end_);
-        const bool clear = whole > errors_apart * error(half_, end_) &&
-                           whole > share_of_a_logarithm *
-                                       rise_of_a_logarithm(places_[line_[half_]], places_[line_[end_]]);
+        const bool clear =
+            whole > errors_apart * error(half_, end_) &&
+            whole > share_of_a_logarithm * rise_of_a_logarithm(places_[line_[half_]], places_[line_[end_]]);
         return clear ? whole : 0;
     }
 
@@ -122,8 +122,8 @@ class LineEnd {
         return std::hypot(places_[line_[from]].error, places_[line_[to]].error);
     }
     bool comes_to_rest_there() const {
-        return late_ > earlier_ && rise(late_, end_) + error(late_, end_) <
-                                       comes_to_rest * stretch_ * rise(earlier_, late_);
+        return late_ > earlier_ &&
+               rise(late_, end_) + error(late_, end_) < comes_to_rest * stretch_ * rise(earlier_, late_);
     }
 
     const std::vector<RatioRead> &places_;
@@ -170,8 +170,8 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
         const std::size_t start = chains[to].start;
         const double clear =
             (ratio(to) - ratio(start)) / std::max(1e-12, std::hypot(places[start].error, places[to].error));
-        if (chains[to].places < least_witnesses || clear <= errors_apart || (found && clear <= found->clear) ||
-            ratio(to) - ratio(start) < least_rise)
+        if (chains[to].places < least_witnesses || clear <= errors_apart ||
+            (found && clear <= found->clear) || ratio(to) - ratio(start) < least_rise)
             continue;
         const bool is_last = std::none_of(places.begin(), places.end(), [&](const RatioRead &other) {
             return other.sizes != places[to].sizes && none_falls(places[to].sizes, other.sizes);

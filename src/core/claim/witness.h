@@ -19,7 +19,8 @@ struct RatioRead {
 struct Witness {
     std::size_t from = 0, to = 0;
     double late_rise = 0; // ln: of reading / bound in the upper half of the way, or what it falls there
-    bool is_highest = false; // no place that is not smaller in every size has a higher ratio (for a fall: lower)
+    bool is_highest =
+        false; // no place that is not smaller in every size has a higher ratio (for a fall: lower)
 };
 
 // The clearest chain of at least three places in which no size falls, that ends where nothing larger was
@@ -29,10 +30,10 @@ struct Witness {
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise);
 
-// Whether reading / bound still rises (for Omega falls, for Theta either) at the end of some line along which one
-// size grows while the others stay: in its last fifth by more than twice the errors there and by `least`, and by
-// more than what comes to rest would. to_the_highest: and to more than any place shows that is not smaller in every
-// size.
+// Whether reading / bound still rises (for Omega falls, for Theta either) at the end of some line along which
+// one size grows while the others stay: in its last fifth by more than twice the errors there and by `least`,
+// and by more than what comes to rest would. to_the_highest: and to more than any place shows that is not
+// smaller in every size.
 enum class EndRise { none, some, to_the_highest };
 EndRise rise_at_the_ends(Bound::Kind kind, const std::vector<RatioRead> &places, double least);
 

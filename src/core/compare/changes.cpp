@@ -96,8 +96,8 @@ std::optional<Drift> drift_between(const Results &earlier, const Results &later,
     std::set<std::string> solutions;
     for (const NamedSeries &now : later.series)
         for (const NamedSeries &then : earlier.series) {
-            if (now.metric != Metric::time || then.metric != Metric::time || !untouched.contains(now.solution) ||
-                now.solution != then.solution || now.shape != then.shape)
+            if (now.metric != Metric::time || then.metric != Metric::time ||
+                !untouched.contains(now.solution) || now.solution != then.solution || now.shape != then.shape)
                 continue;
             std::vector<double> ratios;
             for (const RatioPoint &point :

@@ -30,11 +30,11 @@ struct Change {
         gone,
     };
     Kind kind = Kind::same;
-    std::string solution, shape;   // shape of ratios only
-    std::optional<Metric> metric;  // of ratios
-    RatioCourse course;                  // of ratios: later / earlier
-    std::string what, before, after;     // of answers and verdicts
-    bool counts = false;                 // a change for the worse
+    std::string solution, shape;     // shape of ratios only
+    std::optional<Metric> metric;    // of ratios
+    RatioCourse course;              // of ratios: later / earlier
+    std::string what, before, after; // of answers and verdicts
+    bool counts = false;             // a change for the worse
 };
 const char *word_for(Change::Kind kind);
 

@@ -5,6 +5,8 @@
 #include <limits>
 #include <map>
 
+#include "core/growth/forecast.h"
+
 namespace iron {
 
 const char *const worst_shape_name = "worst";
@@ -154,7 +156,8 @@ void rank(const std::vector<NamedSeries> &series, const std::vector<std::string>
 void trade_off(const std::vector<NamedSeries> &worst, const CompareOptions &options, ComparisonOfAll &all) {
     all.trade_at = options.at > 0 ? options.at : largest_common(worst, options.solutions, worst_shape_name);
     for (const std::string &solution : options.solutions) {
-        const double time = value_near(find(worst, solution, worst_shape_name, Metric::time), all.trade_at, true);
+        const double time =
+            value_near(find(worst, solution, worst_shape_name, Metric::time), all.trade_at, true);
         const double space =
             value_near(find(worst, solution, worst_shape_name, Metric::space), all.trade_at, false);
         if (!std::isnan(time) && !std::isnan(space)) all.trade.push_back({solution, time, space, ""});
@@ -203,10 +206,11 @@ void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std
     std::vector<std::pair<double, std::string>> order;
     for (const auto &[size, one] : best)
         order.push_back({size, one.first});
+    if (!order.empty()) all.read_from = order.front().first, all.read_to = order.back().first;
     // Where the fastest so far was not read, nobody takes its place.
     for (std::size_t i = 1; i < order.size(); ++i)
-        if (std::isnan(
-                value_near(find(worst, order[i - 1].second, worst_shape_name, Metric::time), order[i].first, true)))
+        if (std::isnan(value_near(find(worst, order[i - 1].second, worst_shape_name, Metric::time),
+                                  order[i].first, true)))
             order[i].second = order[i - 1].second;
     for (std::size_t i = 0; i < order.size(); ++i) {
         // A single size in between is noise.
@@ -230,6 +234,35 @@ void fastest_ranges(const std::vector<NamedSeries> &worst, const std::vector<std
             all.fastest.back().to = at;
         }
         all.fastest.push_back({at, std::numeric_limits<double>::infinity(), order[i].second});
+    }
+}
+
+// By the growths that are told, at a size that was not read.
+void look_farther(const std::vector<SeriesGrowth> &growths, const CompareOptions &options, const Sizes &held,
+                  ComparisonOfAll &all) {
+    if (all.fastest.empty() || options.largest <= all.read_to) return;
+    Sizes sizes = held;
+    sizes[options.size] = options.largest;
+    std::map<std::string, Forecast> worst;
+    for (const SeriesGrowth &one : growths) {
+        if (one.metric != Metric::time || !one.growth.is_fitted() ||
+            !std::all_of(one.growth.names().begin(), one.growth.names().end(),
+                         [&](const std::string &name) { return sizes.contains(name); }))
+            continue;
+        const auto forecast = Forecaster(one.growth, Noise::timed).at(sizes);
+        if (!forecast) continue;
+        Forecast &here = worst.try_emplace(one.solution, *forecast).first->second;
+        if (forecast->value > here.value) here = *forecast;
+    }
+    const std::string &fastest = all.fastest.back().solution;
+    const auto known = worst.find(fastest);
+    for (const std::string &solution : options.solutions) {
+        const auto found = worst.find(solution);
+        if (found == worst.end() || known == worst.end() ||
+            found->second.interval.second >= known->second.interval.first ||
+            (all.farther && found->second.value >= all.farther->time_ns))
+            continue;
+        all.farther = {options.largest, solution, found->second.value, found->second.interval};
     }
 }
 
@@ -265,6 +298,7 @@ ComparisonOfAll compare_all(const std::vector<NamedSeries> &series, const std::v
     }
     trade_off(worst, options, all);
     if (!shapes.empty()) fastest_ranges(worst, options.solutions, shapes.back(), all);
+    look_farther(growths, options, held, all);
     return all;
 }
 

@@ -1,6 +1,7 @@
 // All solutions of a problem against each other.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -39,6 +40,14 @@ struct Ranked {
     std::vector<std::pair<std::string, double>> times; // ns, the fastest first
 };
 
+// Who is the fastest, clearly, at the largest size that the problem allows, where that was not read.
+struct FastestFarther {
+    double size = 0;
+    std::string solution;
+    double time_ns = 0;      // by forecast, in its worst shape
+    Interval interval{0, 0}; // 90 %
+};
+
 // Up to `to` this one is the fastest; the last range has no end (infinity).
 struct FastestRange {
     double from = 0, to = 0;
@@ -49,8 +58,10 @@ struct ComparisonOfAll {
     std::string size_name = "n";
     std::vector<PairComparison> pairs;
     std::vector<PairCrossing> crossings;
-    std::vector<Ranked> rankings;      // of every shape, the worst last
-    std::vector<FastestRange> fastest; // in the worst shape
+    std::vector<Ranked> rankings;          // of every shape, the worst last
+    std::vector<FastestRange> fastest;     // in the worst shape, as far as was read
+    double read_from = 0, read_to = 0;     // of those
+    std::optional<FastestFarther> farther; // where it is another than at the largest size read
     double trade_at = 0;
     std::vector<TradePoint> trade; // worst shape
 };
@@ -59,6 +70,7 @@ struct CompareOptions {
     std::vector<std::string> solutions; // in this order
     std::string size = "n";             // that grows, the others at their usual values
     std::string against = "";           // "" for every pair
+    double largest = 0;                 // size that the problem allows beside the others; 0: not known
     double at = 0;                      // size of the trade-off; 0: the largest common one
 };
 

@@ -23,9 +23,8 @@ std::optional<Forecast> measured_at(const NamedSeries &series, const Sizes &size
     const std::vector<Reading> &readings = one.places[0].readings;
     const Located located = locate(one, noise_of(series.metric))[0];
     if (series.metric != Metric::time) { // exact: what differs is the inputs
-        const auto [least, most] =
-            std::minmax_element(readings.begin(), readings.end(),
-                                [](const auto &a, const auto &b) { return a.value < b.value; });
+        const auto [least, most] = std::minmax_element(
+            readings.begin(), readings.end(), [](const auto &a, const auto &b) { return a.value < b.value; });
         return Forecast{std::clamp(std::exp(located.log_value), least->value, most->value),
                         {least->value, most->value},
                         1};

@@ -32,7 +32,7 @@ struct Demand {
     bool measured = false; // else by forecast (bounds: by verdict)
     double value = 0;      // ns, bytes; of limits only
     std::pair<double, double> interval{0, 0};
-    std::string words = {};                 // of limits: what they leave out, or why nothing is known
+    std::string words = {};                // of limits: what they leave out, or why nothing is known
     std::optional<Judgement> verdict = {}; // of bounds
 };
 

@@ -84,8 +84,8 @@ TermSet bent_set(Design &design, const TermSet &base, const std::vector<Bend> &b
         else {
             const Expression product = make(Kind::product, factors);
             const std::string name = print_canonical(product);
-            set.push_back(
-                design.add(parse_expression(name, design.catalogue().names()), design.candidate(base[i]).prior));
+            set.push_back(design.add(parse_expression(name, design.catalogue().names()),
+                                     design.candidate(base[i]).prior));
         }
     }
     std::sort(set.begin(), set.end());

@@ -20,16 +20,16 @@ struct Listed {
 
 // Growths met often have prior 0. Over one size:
 constexpr Listed powers[] = {
-    {"1", 0},       {"log x", 0},        {"sqrt x", 0},      {"x", 0},         {"x log x", 0},
-    {"x^1.5", 0},   {"x^2", 0},          {"x^2 log x", 0},   {"x^3", 0},       {"x^4", 1},
-    {"x log^2 x", 2}, {"x^3 log x", 2},  {"log^2 x", 3},     {"sqrt x log x", 3}, {"x^1.5 log x", 3},
-    {"x^2.5", 3},   {"x^3.5", 3},        {"x^2 log^2 x", 3},
+    {"1", 0},       {"log x", 0},        {"sqrt x", 0},      {"x", 0},
+    {"x log x", 0}, {"x^1.5", 0},        {"x^2", 0},         {"x^2 log x", 0},
+    {"x^3", 0},     {"x^4", 1},          {"x log^2 x", 2},   {"x^3 log x", 2},
+    {"log^2 x", 3}, {"sqrt x log x", 3}, {"x^1.5 log x", 3}, {"x^2.5", 3},
+    {"x^3.5", 3},   {"x^2 log^2 x", 3},
 };
-constexpr Listed exponentials[] = {{"2^x", 0},   {"1.2^x", 1},   {"1.3^x", 1}, {"1.4^x", 1},
-                                   {"1.5^x", 1}, {"1.618^x", 0}, {"1.7^x", 1}, {"1.8^x", 1},
-                                   {"1.9^x", 1}, {"2.2^x", 1},   {"2.5^x", 1}, {"3^x", 0},
-                                   {"4^x", 0},   {"x 2^x", 0},   {"x!", 0},    {"x^x", 1},
-                                   {"x^2 2^x", 1}, {"x x!", 1}};
+constexpr Listed exponentials[] = {{"2^x", 0},     {"1.2^x", 1},   {"1.3^x", 1}, {"1.4^x", 1}, {"1.5^x", 1},
+                                   {"1.618^x", 0}, {"1.7^x", 1},   {"1.8^x", 1}, {"1.9^x", 1}, {"2.2^x", 1},
+                                   {"2.5^x", 1},   {"3^x", 0},     {"4^x", 0},   {"x 2^x", 0}, {"x!", 0},
+                                   {"x^x", 1},     {"x^2 2^x", 1}, {"x x!", 1}};
 // Factors of products over two sizes, and over more.
 constexpr Listed of_two[] = {
     {"1", 0, 0},         {"x", 0, 0},      {"x log x", 0, 1}, {"x^2", 0, 0},         {"log x", 0.3, 1},
@@ -38,8 +38,8 @@ constexpr Listed of_two[] = {
 };
 constexpr Listed of_more[] = {{"1", 0, 0},       {"x", 0, 0},        {"x log x", 0, 1},
                               {"log x", 0.3, 1}, {"sqrt x", 0.3, 0}, {"x^2", 0, 0}};
-constexpr Listed exponential_factors[] = {{"2^x", 0, 0},     {"x 2^x", 0.3, 0}, {"3^x", 0.5, 0},
-                                          {"1.618^x", 0.5, 0}, {"1.4^x", 1, 0}, {"1.8^x", 1, 0},
+constexpr Listed exponential_factors[] = {{"2^x", 0, 0},       {"x 2^x", 0.3, 0}, {"3^x", 0.5, 0},
+                                          {"1.618^x", 0.5, 0}, {"1.4^x", 1, 0},   {"1.8^x", 1, 0},
                                           {"x!", 1, 0}};
 constexpr double largest_prior = 3.5;
 

@@ -15,7 +15,7 @@ namespace iron {
 struct Candidate {
     std::string name; // canonical
     Expression expression;
-    double prior = 0;         // ln units taken off the score of what it leads: rare growths need more evidence
+    double prior = 0; // ln units taken off the score of what it leads: rare growths need more evidence
     SizeOrder::Course course; // where the relations hold: what bounds are compared by
     SizeOrder::Course free;   // without them: which terms can stand beside each other
     bool exponential = false; // grows faster than every power of some size

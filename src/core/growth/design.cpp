@@ -204,8 +204,7 @@ class Design::Making {
         }
         for (std::size_t h = 0; h < cone_.lows.size(); ++h) {
             if (options.free_lows)
-                cone_.generators.push_back(
-                    {design_.term(cone_.lows[h]).column, {{leads_.size() + h, 1}}});
+                cone_.generators.push_back({design_.term(cone_.lows[h]).column, {{leads_.size() + h, 1}}});
             for (std::size_t j = 0; j < leads_.size() && !options.free_lows; ++j)
                 add_low(h, j, options.taken_off);
         }
@@ -271,9 +270,9 @@ class Design::Making {
                 differs = differs || std::abs(by) > 1e-9 * leads_[j]->column[i];
                 rounded.column[i] += (*shares_)(j, j) * by;
             }
-            const bool known = std::any_of(
-                cone_.generators.begin() + static_cast<long>(first), cone_.generators.end(),
-                [&](const Generator &other) { return other.column == rounded.column; });
+            const bool known =
+                std::any_of(cone_.generators.begin() + static_cast<long>(first), cone_.generators.end(),
+                            [&](const Generator &other) { return other.column == rounded.column; });
             if (differs && !known) cone_.generators.push_back(std::move(rounded));
         }
         for (const std::string &name : sizes_in(expression)) {
@@ -304,9 +303,8 @@ DesignStore::Lent DesignStore::lend(std::shared_ptr<const Catalogue> catalogue,
                                     const std::vector<std::vector<double>> &places) {
     {
         const std::lock_guard lock(mutex_);
-        const auto found = std::find_if(free_.begin(), free_.end(), [&](const auto &one) {
-            return one->is_at(*catalogue, places);
-        });
+        const auto found = std::find_if(free_.begin(), free_.end(),
+                                        [&](const auto &one) { return one->is_at(*catalogue, places); });
         if (found != free_.end()) {
             std::unique_ptr<Design> design = std::move(*found);
             free_.erase(found);

@@ -1,5 +1,5 @@
-// What hangs on the sizes alone: every growth at the places read, and the cones of curves that sets of leading
-// terms stand for. The same for every series that was read at the same places.
+// What hangs on the sizes alone: every growth at the places read, and the cones of curves that sets of
+// leading terms stand for. The same for every series that was read at the same places.
 #pragma once
 
 #include <boost/container/static_vector.hpp>
@@ -40,10 +40,10 @@ struct Cone {
     std::vector<Generator> generators; // those of the leads come first
 };
 
-// How a cone is made. taken_off: so much of the lead at the place where it is least beside a lower term may be
-// taken off of that, weakly; none where 0. waves: counts follow doubled capacities, whole roots and the levels
-// of halving trees, around the smooth curve, bounded by factors. free_lows: lower terms are as large as they
-// like, where it is known what leads.
+// How a cone is made. taken_off: so much of the lead at the place where it is least beside a lower term may
+// be taken off of that, weakly; none where 0. waves: counts follow doubled capacities, whole roots and the
+// levels of halving trees, around the smooth curve, bounded by factors. free_lows: lower terms are as large
+// as they like, where it is known what leads.
 struct ConeOptions {
     double taken_off = 0;
     bool waves = false;
@@ -63,7 +63,7 @@ class Design {
     const TermThere &term(int index) const { return terms_[index]; }
     const Candidate &candidate(int index) const { return *terms_[index].candidate; }
     std::size_t count() const { return terms_.size(); }
-    int index_of(const std::string &name) const; // -1: none
+    int index_of(const std::string &name) const;         // -1: none
     int add(const Expression &expression, double prior); // the index of the known one where it is known
     // Back to the catalogue alone.
     void forget_added();

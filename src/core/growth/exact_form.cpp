@@ -31,15 +31,16 @@ std::vector<Powers> monomials(const Powers &most) {
     return all;
 }
 
-// A polynomial in a size goes through as many values of it as its degree and one: it takes more to be believed.
+// A polynomial in a size goes through as many values of it as its degree and one: it takes more to be
+// believed.
 Powers most_powers(const std::vector<Located> &points) {
     Powers most;
     for (std::size_t i = 0; i < points.front().sizes.size(); ++i) {
         std::set<double> values;
         for (const Located &point : points)
             values.insert(point.sizes[i]);
-        const int beyond = static_cast<int>(values.size()) -
-                           static_cast<int>(policy::growth::values_beyond_the_degree);
+        const int beyond =
+            static_cast<int>(values.size()) - static_cast<int>(policy::growth::values_beyond_the_degree);
         most.push_back(std::clamp(beyond, 0, highest_degree));
     }
     return most;

@@ -38,8 +38,8 @@ std::pair<double, double> bend_range(const Scored &scored, const std::vector<Col
     // Never taken as surer than the stated errors: a chance fit of few points is no precision.
     const double room = t * t * std::max(fit.chi2 / freedom, scored.is_exact() ? 0.0 : 1.0);
     const auto over = [&](double d) { return std::sqrt(std::max(0.0, chi2_with(d) - fit.chi2) / room) - 1; };
-    // The root of what chi-square gains often grows evenly with d. It is known to a hundredth, which is added,
-    // and so is what the slope's difference quotient may be off by.
+    // The root of what chi-square gains often grows evenly with d. It is known to a hundredth, which is
+    // added, and so is what the slope's difference quotient may be off by.
     const auto edge = [&](double direction) {
         constexpr double off = 1e-5, farthest = 2;
         const auto with_errors = [&](double d) { return 1.01 * d + off * direction; };
@@ -56,11 +56,11 @@ std::pair<double, double> bend_range(const Scored &scored, const std::vector<Col
             return std::abs(b - a) <= std::max(0.01 * std::max(std::abs(a), std::abs(b)), off);
         };
         std::uintmax_t most = 20;
-        const auto [low, high] =
-            direction > 0 ? boost::math::tools::toms748_solve(over, inside, outside, over_inside, over_outside,
-                                                              close, most)
-                          : boost::math::tools::toms748_solve(over, outside, inside, over_outside, over_inside,
-                                                              close, most);
+        const auto [low, high] = direction > 0
+                                     ? boost::math::tools::toms748_solve(over, inside, outside, over_inside,
+                                                                         over_outside, close, most)
+                                     : boost::math::tools::toms748_solve(over, outside, inside, over_outside,
+                                                                         over_inside, close, most);
         return with_errors(direction > 0 ? high : low);
     };
     return {edge(-1), edge(1)};

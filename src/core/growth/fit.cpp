@@ -19,7 +19,8 @@ bool Fit::within(const Bound &bound, const SizeOrder::Course &bounds) const {
 }
 
 bool Fit::is_exponential() const {
-    return std::any_of(leads.begin(), leads.end(), [](const CandidatePtr &lead) { return lead->exponential; });
+    return std::any_of(leads.begin(), leads.end(),
+                       [](const CandidatePtr &lead) { return lead->exponential; });
 }
 
 const Fit &Growth::best() const {
@@ -68,9 +69,10 @@ using policy::growth::least_doublings;
 // doublings. `exponential`: growth that shows within a few sizes that lie close together.
 bool are_too_few(const std::vector<Located> &points, const std::vector<std::string> &names,
                  std::size_t least_places, bool exponential, TooFew &missing) {
-    missing = {points.size(), names.size() > 1 ? policy::growth::least_places_of_several
-                              : exponential    ? policy::growth::least_places_exponential
-                                               : least_places,
+    missing = {points.size(),
+               names.size() > 1 ? policy::growth::least_places_of_several
+               : exponential    ? policy::growth::least_places_exponential
+                                : least_places,
                "", 0, least_doublings};
     for (std::size_t i = 0; i < names.size() && !points.empty(); ++i) {
         double least = 1e300, largest = 0;
@@ -90,11 +92,10 @@ bool are_too_few(const std::vector<Located> &points, const std::vector<std::stri
 }
 
 std::size_t largest_reading(const std::vector<Located> &points) {
-    return static_cast<std::size_t>(std::max_element(points.begin(), points.end(),
-                                                     [](const Located &a, const Located &b) {
-                                                         return a.log_value < b.log_value;
-                                                     }) -
-                                    points.begin());
+    return static_cast<std::size_t>(
+        std::max_element(points.begin(), points.end(),
+                         [](const Located &a, const Located &b) { return a.log_value < b.log_value; }) -
+        points.begin());
 }
 
 void put_exact_form_first(Growth &growth, const std::vector<Sizes> &places) {
@@ -133,7 +134,9 @@ Growth fit_growth(const Series &all, std::shared_ptr<const Catalogue> catalogue,
     const std::vector<std::string> &names = catalogue->names();
     const std::vector<bool> small = may_be_exponential(series);
     const bool exponential = std::find(small.begin(), small.end(), true) != small.end();
-    if (growth.points.empty() || are_too_few(growth.points, names, options.least_places, exponential, growth.too_few)) return growth;
+    if (growth.points.empty() ||
+        are_too_few(growth.points, names, options.least_places, exponential, growth.too_few))
+        return growth;
     std::vector<std::vector<double>> places;
     for (const Located &point : growth.points)
         places.push_back(point.sizes);

@@ -26,7 +26,7 @@ struct Fit {
     std::string name;
     std::vector<CandidatePtr> leads; // none in O of another where the relations are left aside
     SizeOrder::Course course;        // of their sum
-    double score = 0; // ln of the likelihood, less penalties: only differences mean something
+    double score = 0;                // ln of the likelihood, less penalties: only differences mean something
     double chi2 = 0;
     std::vector<Term> terms;    // the leads first; then lower ones that are not 0
     std::vector<double> fitted; // at the places
@@ -41,7 +41,7 @@ struct Fit {
 // What is missing for growth to show.
 struct TooFew {
     std::size_t places = 0, least_places = 0;
-    std::string size;                            // that goes over too few doublings, "" where none does
+    std::string size; // that goes over too few doublings, "" where none does
     double doublings = 0, least_doublings = 0;
 };
 
@@ -73,7 +73,8 @@ struct Growth {
     // The growth to tell of the solution: what decided, where something did.
     const Fit &told() const { return decided ? *decided : best(); }
     Sizes sizes_at(std::size_t point) const;
-    std::vector<std::pair<std::string, double>> place_at(std::size_t point) const; // in the order of the names
+    std::vector<std::pair<std::string, double>>
+    place_at(std::size_t point) const;       // in the order of the names
     std::pair<double, double> range() const; // of the first size
 };
 

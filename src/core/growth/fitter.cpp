@@ -97,9 +97,8 @@ void FitStore::keep(std::vector<NamedSeries> series, std::vector<SeriesGrowth> g
     growths_ = std::move(growths);
 }
 
-std::vector<SeriesGrowth>
-fit_all(const std::vector<FitJob> &jobs, Fitter &fitter, const EachOf &each,
-        const std::function<const SeriesGrowth *(const NamedSeries &)> &known) {
+std::vector<SeriesGrowth> fit_all(const std::vector<FitJob> &jobs, Fitter &fitter, const EachOf &each,
+                                  const std::function<const SeriesGrowth *(const NamedSeries &)> &known) {
     std::vector<SeriesGrowth> growths(jobs.size());
     std::map<std::tuple<std::size_t, std::string, std::string>, std::size_t> steps_of;
     for (std::size_t i = 0; i < jobs.size(); ++i)

@@ -57,8 +57,7 @@ void Forecaster::add(const Fit &fit, double weight, const Growth &growth, const 
             fitted[i] += one.terms[j].factor * std::exp(log_curve);
             columns[j].push_back(std::exp(log_curve - points[i].log_value) / points[i].error);
         }
-    one.freedom =
-        std::max(3.0, static_cast<double>(points.size()) - static_cast<double>(one.terms.size()));
+    one.freedom = std::max(3.0, static_cast<double>(points.size()) - static_cast<double>(one.terms.size()));
     // Counts and bytes are exact: what is off there is the curve.
     const double off = fit.chi2 / one.freedom;
     // Less off than the errors say is half luck.

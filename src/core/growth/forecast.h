@@ -19,10 +19,11 @@ class Forecaster {
     Forecaster(const Growth &growth, Noise noise);
 
     // A mixture of all growths that explain the readings nearly as well, weighted by exp(half of what their
-    // score is behind); where other readings of the same calls decided the growth, that one alone. Each is lognormal: the curve's own uncertainty from its least squares, the readings'
-    // error and 1 % (counts 0.2 %) that sessions differ by, with Student's tails (docs/statistics.md). Each
-    // goes through the mean of the three largest readings: where the memory hierarchy has made things dearer,
-    // they stay so. Nothing where nothing was fitted.
+    // score is behind); where other readings of the same calls decided the growth, that one alone. Each is
+    // lognormal: the curve's own uncertainty from its least squares, the readings' error and 1 % (counts 0.2
+    // %) that sessions differ by, with Student's tails (docs/statistics.md). Each goes through the mean of
+    // the three largest readings: where the memory hierarchy has made things dearer, they stay so. Nothing
+    // where nothing was fitted.
     std::optional<Forecast> at(const Sizes &sizes) const;
 
     // The largest value of `along`, the other sizes as given, at which the median stays within the limit; the
@@ -45,7 +46,8 @@ class Forecaster {
         double freedom = 3;              // of the estimated one
     };
     Mixture mixture_at(const Sizes &sizes) const;
-    void add(const Fit &fit, double weight, const Growth &growth, const std::vector<Sizes> &places, Noise noise);
+    void add(const Fit &fit, double weight, const Growth &growth, const std::vector<Sizes> &places,
+             Noise noise);
 
     Sizes largest_, smallest_; // measured
     std::vector<Component> components_;

@@ -52,8 +52,7 @@ class Memory::Stepped {
           cone_(memory.scored_.design().cone(one.set, memory.scored_.cone_options(true, one.decided))) {}
     bool fits() const { return cone_; }
     LeastSquares solved(const std::vector<StepOn> &steps, bool thorough) const {
-        return memory_.scored_.solved(
-            memory_.scored_.weighed(memory_.touched(*cone_, steps, thorough)));
+        return memory_.scored_.solved(memory_.scored_.weighed(memory_.touched(*cone_, steps, thorough)));
     }
 
   private:
@@ -120,8 +119,8 @@ void Memory::try_coarsely(Tried &one) const {
     if (is_explained(one)) return;
     const Stepped stepped(*this, one);
     if (!stepped.fits()) return;
-    const double apart = sets_.size() > 1 ? policy::growth::coarse_steps_apart
-                                          : policy::growth::coarse_steps_apart_on_one;
+    const double apart =
+        sets_.size() > 1 ? policy::growth::coarse_steps_apart : policy::growth::coarse_steps_apart_on_one;
     const auto tried = on_grid(stepped, apart, 0.65);
     if (!tried.empty())
         keep_if_better(one, stepped.solved({tried.front().second}, true), {tried.front().second}, true);

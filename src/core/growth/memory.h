@@ -11,9 +11,9 @@ namespace iron {
 
 // Tries steps of the memory hierarchy. A step at b doublings of a working set, w wide, makes what it touches
 // 1 + 3 / (1 + exp((b - doublings) / w)) times dearer; that and what is left untouched are mixed freely, so
-// any rise up to four times is covered and only b and w are searched for: on a grid, then by the simplex method
-// of Nelder and Mead (The Computer Journal 7, 1965). Working sets are a size, of several the sum or the product
-// of all, or, beside a size up to 64, the reading itself. A step takes 3 ln units off the score.
+// any rise up to four times is covered and only b and w are searched for: on a grid, then by the simplex
+// method of Nelder and Mead (The Computer Journal 7, 1965). Working sets are a size, of several the sum or
+// the product of all, or, beside a size up to 64, the reading itself. A step takes 3 ln units off the score.
 class Memory {
   public:
     explicit Memory(const Scored &scored);

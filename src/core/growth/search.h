@@ -18,12 +18,12 @@ class Search {
 
     std::vector<Fit> fits(); // the best first, and the best on either side of every bound
 
-    // The leads that other readings of the same calls decided, held against these; nothing where they do not show
-    // or do not explain them.
+    // The leads that other readings of the same calls decided, held against these; nothing where they do not
+    // show or do not explain them.
     std::optional<Fit> decided(const Growth &growth);
 
-    // Of the exponent in the one size there is, over every curve that is as good as the best: which of them it
-    // is makes more of a difference than how far one can be bent. None where that is exponential.
+    // Of the exponent in the one size there is, over every curve that is as good as the best: which of them
+    // it is makes more of a difference than how far one can be bent. None where that is exponential.
     std::optional<std::pair<double, double>> interval_of(const Growth &growth);
 
   private:

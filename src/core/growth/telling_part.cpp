@@ -47,8 +47,8 @@ void look_at_the_hardest(Growth &growth, const Series &series, const FitPart &fi
     if (growth.fits.empty() || !fits_poorly(growth)) return;
     const std::size_t before = growth.points.size();
     const auto taken = [&](Growth hardest, const Series *covering) {
-        const std::size_t least = series.names.size() > 1 ? policy::growth::least_places_of_several
-                                                          : policy::growth::least_places;
+        const std::size_t least =
+            series.names.size() > 1 ? policy::growth::least_places_of_several : policy::growth::least_places;
         if (hardest.fits.empty() || hardest.points.size() < least || hardest.points.size() == before ||
             fits_poorly(hardest) || (covering && !covers_the_rest(hardest, *covering, series)))
             return false;
@@ -80,13 +80,15 @@ void look_at_the_hardest(Growth &growth, const Series &series, const FitPart &fi
 
 namespace {
 
-// How far the upper half of each set lies over a straight line through all cells, ln over ln: no curve fits
+// How far the upper half of each set lies over a straight line through all places, ln over ln: no curve fits
 // here that heights could be told over.
 std::vector<double> heights_of(const std::vector<Series> &sets, const Series &series) {
     std::vector<std::vector<double>> columns(2);
     std::vector<double> values;
     const auto log_size = [](const ReadPlace &cell) { return std::log(std::max(cell.sizes.front(), 1.0)); };
-    const auto log_mean = [](const ReadPlace &cell) { return std::log(std::max(mean_of(cell.readings), 1.0)); };
+    const auto log_mean = [](const ReadPlace &cell) {
+        return std::log(std::max(mean_of(cell.readings), 1.0));
+    };
     for (const ReadPlace &cell : series.places) {
         columns[0].push_back(1), columns[1].push_back(log_size(cell));
         values.push_back(log_mean(cell));
@@ -114,8 +116,8 @@ void look_a_step_apart(Growth &growth, const Series &series, const FitPart &fit)
         const Series &dearest = sets[static_cast<std::size_t>(
             std::max_element(heights.begin(), heights.end()) - heights.begin())];
         // Five that lie two doublings apart span eight.
-        const std::size_t least = doublings == 1 ? policy::growth::least_places
-                                                 : policy::growth::least_places_two_doublings_apart;
+        const std::size_t least =
+            doublings == 1 ? policy::growth::least_places : policy::growth::least_places_two_doublings_apart;
         if (dearest.places.size() < least) continue;
         Growth apart = fit(dearest, least);
         if (apart.fits.empty() || fits_poorly(apart)) continue;
@@ -126,7 +128,7 @@ void look_a_step_apart(Growth &growth, const Series &series, const FitPart &fit)
 
 namespace {
 
-// The cells whose sizes of these names lie in the upper half of their doublings.
+// The places whose sizes of these names lie in the upper half of their doublings.
 Series upper_part(const Series &series, const std::set<std::string> &names) {
     Series part = series;
     for (std::size_t i = 0; i < series.names.size(); ++i) {

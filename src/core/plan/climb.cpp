@@ -15,8 +15,10 @@ constexpr double climbs_until = 0.6, climbs_on_until = 0.8;
 // one that a verdict needs.
 constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, dearest_start = 0.2, level_count = 0.1,
                  share_of_a_needed_count = 0.1;
-constexpr double as_dear = 1.5;      // times: a cost that is level
-constexpr double start_up_share = 1.0 / 1000; // of the budget: a call as dear as this may be mostly start-up
+constexpr double as_dear = 1.5; // times: a cost that is level
+// Of the budget: a call as dear as this may be mostly start-up; a place off the first line that all lines
+// suffer from.
+constexpr double start_up_share = 1.0 / 1000, dear_step = 1.0 / 100;
 constexpr double unsteady = 1.2;     // times the least call: perhaps a slow moment, perhaps growth
 constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
 
@@ -142,10 +144,13 @@ void Climb::aim() {
         const double dear = usual_s();
         const bool far_up = last_s() > dear && largest_ > largest_exponential;
         // A start-up is most of every call so far: what grows beside it shows farther up.
-        const bool starts_up = at_.line == 0 && last_s() > start_up_share * ledger_->options.budget_s &&
-                               last_s() < as_dear * seen_.front().second;
-        const std::size_t stride =
-            up_to_ > 0 ? 1 + (expected_count_s(aim_) > dear) : far_up || starts_up ? 3 : 1;
+        const double budget_s = ledger_->options.budget_s;
+        const bool starts_up = last_s() < as_dear * seen_.front().second &&
+                               last_s() > start_up_share * budget_s &&
+                               (at_.line == 0 || step_s_ > dear_step * budget_s);
+        const std::size_t stride = up_to_ > 0            ? 1 + (expected_count_s(aim_) > dear)
+                                   : far_up || starts_up ? 3
+                                                         : 1;
         rung_ = std::min(rung_ + stride, sizes_->size() - 1);
         aim_ = (*sizes_)[rung_];
     }

@@ -83,9 +83,9 @@ class Climb {
     double up_to_ = 0;   // climbing on for the sake of a verdict
     bool failed_ = false;
     bool asked_again_ = false; // the last probe
-    double ceiling_ = 1e300; // nothing from here on can be read
-    bool cut_off_ = false;   // by the clock
-    bool longer_ = false;    // and went on since its verdict does not stand
+    double ceiling_ = 1e300;   // nothing from here on can be read
+    bool cut_off_ = false;     // by the clock
+    bool longer_ = false;      // and went on since its verdict does not stand
     double step_s_ = 0;
     std::size_t counted_ = 0; // sizes
     std::size_t rung_ = 0;

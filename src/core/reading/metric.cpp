@@ -19,8 +19,7 @@ const char *word_for(Metric metric) {
 }
 
 std::optional<Metric> metric_named(const std::string &word) {
-    for (const Metric metric :
-         {Metric::steps, Metric::time, Metric::space, Metric::resident, Metric::memory})
+    for (const Metric metric : {Metric::steps, Metric::time, Metric::space, Metric::resident, Metric::memory})
         if (word == word_for(metric)) return metric;
     return std::nullopt;
 }

@@ -253,9 +253,7 @@ double mean_of(const std::vector<Reading> &readings) {
 
 namespace {
 
-Series emptied(const Series &series) {
-    return {series.names, {}, series.grain, series.grain_of_most};
-}
+Series emptied(const Series &series) { return {series.names, {}, series.grain, series.grain_of_most}; }
 
 } // namespace
 
@@ -318,8 +316,7 @@ std::vector<Series> sizes_apart(const Series &series, int doublings) {
     std::map<int, Series> sets;
     for (const ReadPlace &cell : series.places) {
         if (cell.sizes.front() < 1) continue;
-        const int place =
-            static_cast<int>(std::lround(2 * std::log2(cell.sizes.front()))) % (2 * doublings);
+        const int place = static_cast<int>(std::lround(2 * std::log2(cell.sizes.front()))) % (2 * doublings);
         sets.try_emplace(place, emptied(series)).first->second.places.push_back(cell);
     }
     std::vector<Series> all;

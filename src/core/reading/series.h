@@ -53,14 +53,14 @@ struct NamedSeries {
 
 double mean_of(const std::vector<Reading> &readings);
 
-// Where a cell lies: ln of the typical value, and the standard error of that.
+// Where a place lies: ln of the typical value, and the standard error of that.
 struct Located {
     std::vector<double> sizes;
     double log_value = 0;
     double error = 0;
     int readings = 0;
     double log_most = 0; // ln of the largest reading; of times, whose largest are spikes, the typical value
-    bool swept = true;   // as the cell is
+    bool swept = true;   // as the place is
 
     double size() const { return sizes.front(); }
 };
@@ -68,7 +68,7 @@ struct Located {
 // Readings below their grain are located at it: where all are, and it is a coarse one, nothing was read.
 bool below_a_coarse_grain(const std::vector<Located> &points);
 
-// Locates every cell that has readings. Values at or below 0 are taken as the smallest positive double's
+// Locates every place that has readings. Values at or below 0 are taken as the smallest positive double's
 // neighbour 1e-3, so that a solution that takes no step at all is a constant and no error.
 //
 // counted: ln of the mean; error^2 = sd^2 / m + (0.29 / mean)^2 + 1e-12, sd (relative) smoothed over the
@@ -95,7 +95,7 @@ Series hardest_part(const Series &series);
 Series thinned(const Series &series);
 
 // Capacities that grow by doubling leave steps in bytes: only sizes so many doublings apart lie at the same
-// place of a step. Every one of these sets that has cells, the sizes' halves of a doubling deciding. Of a
+// place of a step. Every one of these sets that has places, the sizes' halves of a doubling deciding. Of a
 // series over one size.
 std::vector<Series> sizes_apart(const Series &series, int doublings);
 

@@ -100,8 +100,8 @@ class Java : public Language {
     }
 
     std::string no_counting(const Recipe &recipe) const override {
-        // Its agent takes over a second to start, for every run, and start-up does millions of steps, never the
-        // same.
+        // Its agent takes over a second to start, for every run, and start-up does millions of steps, never
+        // the same.
         if (recipe.style == Style::program) return "whole programs in Java have no step counters";
         return hindered_runtime(recipe);
     }

@@ -107,9 +107,7 @@ std::string hindered_build(const Recipe &recipe) {
     return "";
 }
 
-std::string hindered_runtime(const Recipe &recipe) {
-    return recipe.solution.run.empty() ? "" : own_run;
-}
+std::string hindered_runtime(const Recipe &recipe) { return recipe.solution.run.empty() ? "" : own_run; }
 
 std::vector<std::string> split_words(const std::string &text) {
     std::vector<std::string> words;

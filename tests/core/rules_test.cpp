@@ -1,0 +1,231 @@
+// Every rule by itself, on evidence made by hand.
+#include "core/claim/rules.h"
+
+#include <gtest/gtest.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/policy.h"
+#include "support/judging.h"
+#include "support/series.h"
+
+namespace iron {
+namespace {
+
+using namespace policy::claim;
+
+Series over_two(double (*law)(double, double)) {
+    Series series{{"n", "k"}, {}};
+    for (const double n : {16, 64, 256, 1024, 4096})
+        for (const double k : {4, 16, 64, 256})
+            series.places.push_back({{n, k}, {{0, 0, std::round(law(n, k))}}});
+    return series;
+}
+
+// What is judged, kept alive beside the evidence on it.
+struct Case {
+    Growth steps, time;
+    ShapeGrowth shape;
+    Evidence evidence;
+
+    explicit Case(const Series &series, const std::string &bound = "n", Noise noise = Noise::counted) {
+        const Bound claimed = test::upper(bound, series.names);
+        Growth &growth = noise == Noise::timed ? time : steps;
+        growth = fit_growth(series, {noise, {claimed}});
+        shape.shape = "calm";
+        (noise == Noise::timed ? shape.time : noise == Noise::weighed ? shape.space : shape.steps) = &growth;
+        evidence =
+            evidence_on(shape, noise == Noise::weighed ? Metric::space : Metric::time, claimed, nullptr);
+    }
+    Case(const Case &) = delete;
+};
+
+const Series linear_counts = test::counted_series([](double n) { return 7 * n + 3; }, 16, 1e5);
+double product(double n, double k) { return 3 * n * k + 9 * n * std::log2(k) + 20; }
+
+// The first deciding rule that applies.
+std::string deciding(const Evidence &evidence, const Without &without = {}) {
+    for (const DecidingRule &rule : deciding_rules())
+        if (!without.contains(rule.name) && rule.applies(evidence)) return rule.name;
+    return "";
+}
+
+bool qualifies(const std::string &name, const Evidence &evidence, const Judgement &judgement) {
+    for (const QualifyingRule &rule : qualifying_rules())
+        if (rule.name == name) return rule.applies(evidence, judgement);
+    ADD_FAILURE() << name;
+    return false;
+}
+
+TEST(Rules, EvidenceAndAWitnessLeaveABound) {
+    Case one(test::counted_series([](double n) { return n * std::floor(std::log2(n)); }, 16, 1e5));
+    EXPECT_EQ(deciding(one.evidence), "leaves");
+    one.evidence.witness.reset();
+    EXPECT_EQ(deciding(one.evidence), "witness");
+    EXPECT_EQ(deciding(one.evidence, {"witness"}), "leaves");
+    EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
+    EXPECT_EQ(judged_on(one.evidence, {"witness"}).verdict, Verdict::exceeded);
+}
+
+TEST(Rules, EvidenceWithinKeepsABound) {
+    Case one(linear_counts);
+    EXPECT_EQ(deciding(one.evidence), "keeps");
+    EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::holds);
+    one.evidence.against = 0;
+    EXPECT_EQ(deciding(one.evidence), "equally-well");
+    EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
+    one.evidence.against = exceeded + 0.01; // what leaves it needs no more evidence than that
+    EXPECT_EQ(deciding(one.evidence), "witness");
+}
+
+TEST(Rules, NothingIsToldOfWhatWasNotReadOrDoesNotChange) {
+    Evidence none;
+    ShapeGrowth shape{"calm"};
+    none.shape = &shape;
+    EXPECT_EQ(deciding(none), "not-read");
+    Case few(test::counted_series([](double n) { return n; }, 16, 40));
+    EXPECT_EQ(deciding(few.evidence), "too-few");
+    Case one(linear_counts);
+    one.evidence.bound = test::upper("m", {"m"});
+    EXPECT_EQ(deciding(one.evidence), "other-sizes");
+}
+
+TEST(Rules, WhatStillRisesIsNotSaidToHold) {
+    Case one(linear_counts);
+    one.evidence.witness = Witness{0, one.steps.points.size() - 1, rise_to_heed + 0.01, true};
+    EXPECT_EQ(deciding(one.evidence), "still-rises");
+    one.evidence.witness->late_rise = rise_to_heed - 0.01;
+    EXPECT_EQ(deciding(one.evidence), "keeps");
+    one.evidence.witness = Witness{one.steps.points.size() / 2, one.steps.points.size() - 1, 1, true};
+    EXPECT_EQ(deciding(one.evidence), "keeps"); // over the upper half alone
+}
+
+TEST(Rules, OfSeveralSizesItTakesMore) {
+    Case one(over_two(product), "n k");
+    EXPECT_EQ(one.evidence.needed_to_keep(), holds_over_several);
+    EXPECT_EQ(deciding(one.evidence), "keeps");
+    Case left(over_two(product), "n");
+    EXPECT_EQ(deciding(left.evidence), "leaves");
+    left.evidence.against = exceeded_over_several - 0.01;
+    left.evidence.outside_unlisted = nullptr;
+    EXPECT_NE(deciding(left.evidence), "leaves");
+}
+
+TEST(Rules, WhatHardlyComesNearerLeavesNoBound) {
+    Case one(over_two(product), "n");
+    one.evidence.inside = one.evidence.outside; // as far off
+    one.evidence.end_rise = EndRise::some;
+    EXPECT_EQ(deciding(one.evidence), "not-nearer");
+    EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
+    one.evidence.end_rise = EndRise::none;
+    one.evidence.witness.reset();
+    EXPECT_EQ(deciding(one.evidence), "nothing-rises");
+    EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::holds);
+}
+
+TEST(Rules, GrowthSeldomMetHasToBePlainToSee) {
+    Case one(over_two([](double n, double k) { return 5 * n * std::pow(k, 0.75) + 9; }), "n sqrt k");
+    ASSERT_TRUE(one.evidence.leaving());
+    ASSERT_TRUE(one.evidence.is_rare()) << one.evidence.leaving()->name;
+    ASSERT_TRUE(one.evidence.witness);
+    one.evidence.witness->is_highest = false;
+    one.evidence.end_rise = EndRise::some;
+    EXPECT_EQ(deciding(one.evidence), "rare");
+    one.evidence.witness->is_highest = true;
+    EXPECT_EQ(deciding(one.evidence), "leaves");
+}
+
+TEST(Rules, GrowthOnNoListKeepsABoundFromHoldingWhereSomethingRises) {
+    Case one(over_two(product), "n k");
+    one.evidence.outside_unlisted = one.evidence.inside;
+    one.evidence.unlisted = unlisted_in_counts + 1;
+    one.evidence.end_rise = EndRise::some;
+    EXPECT_EQ(deciding(one.evidence), "unlisted");
+    one.evidence.end_rise = EndRise::none;
+    one.evidence.witness.reset();
+    EXPECT_EQ(deciding(one.evidence), "keeps");
+}
+
+TEST(Rules, WhereNothingFitsOnlyMuchEvidenceCounts) {
+    int rung = 0;
+    const auto wild = [&](double n) {
+        constexpr double times[] = {1, 9, 2, 14, 4};
+        return n * times[7 * rung++ % 5];
+    };
+    Case one(test::counted_series(wild, 16, 1e5));
+    ASSERT_TRUE(fits_poorly(one.steps));
+    one.evidence.against = 0;
+    EXPECT_EQ(deciding(one.evidence), "nothing-fits");
+    one.evidence.against = -evidence_if_ragged - 1;
+    EXPECT_EQ(deciding(one.evidence), "keeps");
+}
+
+TEST(Rules, TimesThatMemoryCouldExplainLeaveNoBound) {
+    Case one(test::timed_series([](double n) { return n * std::log2(n); }, 16, 1e5, 0.01, 3), "n",
+             Noise::timed);
+    EXPECT_EQ(deciding(one.evidence), "leaves");
+    const MemoryCurve slow, level({{4096, 2}, {1e9, 2.01}});
+    one.evidence.memory = &slow;
+    EXPECT_EQ(deciding(one.evidence), "memory-could");
+    one.evidence.memory = &level;
+    EXPECT_EQ(deciding(one.evidence), "leaves");
+}
+
+TEST(Rules, BytesBelowACoarseGrainSayNothing) {
+    Series series = test::counted_series([](double n) { return 8 * n; }, 16, 1e4);
+    series.grain = 256 << 10;
+    EXPECT_EQ(deciding(Case(series, "n", Noise::weighed).evidence), "below-grain");
+}
+
+TEST(Rules, TheHardestPlacesDecideUpperBoundsAlone) {
+    Case one(linear_counts);
+    one.steps.hardest = true;
+    EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::holds);
+    one.evidence.bound.kind = Bound::Kind::tight;
+    EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
+    EXPECT_NE(judged_on(one.evidence, {"hardest"}).verdict, Verdict::undecided);
+}
+
+TEST(Rules, AStartUpHidesWhatGrowsBesideIt) {
+    Case one(test::timed_series([](double n) { return 1e8 + 500 * n; }, 16, 1e5, 0.01, 3), "n", Noise::timed);
+    one.shape.starts_up = true;
+    one.evidence.shape = &one.shape;
+    Judgement judgement;
+    judgement.verdict = Verdict::holds;
+    judgement.decided_by = Metric::time;
+    EXPECT_TRUE(qualifies("start-up", one.evidence, judgement));
+    one.shape.starts_up = false;
+    EXPECT_FALSE(qualifies("start-up", one.evidence, judgement));
+}
+
+TEST(Rules, HiddenWorkIsWhatMemoryCanNotDo) {
+    Case one(linear_counts);
+    const MemoryCurve memory;
+    one.evidence.memory = &memory;
+    one.evidence.time = TimeAStep{{{"n", 16}}, {{"n", 1e5}}, 1, 10, 4, {}};
+    one.evidence.time_against = exceeded_by_time + 1;
+    Judgement judgement;
+    judgement.verdict = Verdict::holds;
+    EXPECT_TRUE(qualifies("hidden-work", one.evidence, judgement));
+    one.evidence.time->could = 6;
+    EXPECT_FALSE(qualifies("hidden-work", one.evidence, judgement));
+    one.evidence.time->could_there = 1;
+    EXPECT_TRUE(qualifies("slow-steps", one.evidence, judgement));
+    one.evidence.time->could_there = 6;
+    EXPECT_FALSE(qualifies("slow-steps", one.evidence, judgement));
+}
+
+TEST(Rules, ThoseThatCanBeLeftOutAreKnownByName) {
+    std::set<std::string> names = {"capped", "unread-shapes", "reading",
+                                   "garbage"}; // of shapes and solutions
+    for (const DecidingRule &rule : deciding_rules())
+        names.insert(rule.name);
+    for (const QualifyingRule &rule : qualifying_rules())
+        names.insert(rule.name);
+    for (const std::string &name : rule_names())
+        EXPECT_TRUE(names.contains(name)) << name;
+}
+
+} // namespace
+} // namespace iron
