@@ -75,8 +75,7 @@ std::string would_decide_words(const Judgement &judgement) {
 
 namespace {
 
-std::string chart_of(const JudgedClaim &one, const std::vector<SeriesGrowth> &growths,
-                     const std::function<Sizes(double)> &sizes_at) {
+std::string chart_of(const JudgedClaim &one, const std::vector<SeriesGrowth> &growths) {
     const std::string &shape = one.claim.shape == "every" ? one.judgement.worst_shape : one.claim.shape;
     for (const SeriesGrowth &growth : growths) {
         const Metric decided = one.judgement.decided_by.value_or(one.claim.metric);
@@ -89,9 +88,8 @@ std::string chart_of(const JudgedClaim &one, const std::vector<SeriesGrowth> &gr
             sizes[size] = value;
             return sizes;
         };
-        if (!sizes_at && !names_all(growth.growth.names(), one.claim.bound.growth)) return "";
-        return inline_chart(over_bound(growth.growth, size, one.claim.bound, decided == Metric::time,
-                                       sizes_at ? sizes_at : alone));
+        if (!names_all(growth.growth.names(), one.claim.bound.growth)) return "";
+        return inline_chart(over_bound(growth.growth, size, one.claim.bound, decided == Metric::time, alone));
     }
     return "";
 }
@@ -99,7 +97,7 @@ std::string chart_of(const JudgedClaim &one, const std::vector<SeriesGrowth> &gr
 } // namespace
 
 std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vector<SeriesGrowth> &growths,
-                         const Agreement *agreement, const std::function<Sizes(double)> &sizes_at) {
+                         const Agreement *agreement) {
     std::vector<std::vector<std::string>> rows;
     std::string reasons, last;
     for (const JudgedClaim &one : claims) {
@@ -108,7 +106,7 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
         if (one.claim.shape != "every") claim += " on " + one.claim.shape;
         const std::string grows = judged.growth_class.empty() ? "-" : judged.growth_class;
         rows.push_back({one.solution == last ? "" : one.solution, claim, grows, verdict_text(judged),
-                        chart_of(one, growths, sizes_at)});
+                        chart_of(one, growths)});
         last = one.solution;
         reasons +=
             wrapped(fmt::format("{}, {}: {}.", one.solution, claim, reason_text(judged)), terminal_width, 2);

@@ -1,7 +1,6 @@
 // The tables that the commands print.
 #pragma once
 
-#include <functional>
 #include <string>
 #include <vector>
 
@@ -14,11 +13,9 @@ namespace iron {
 constexpr std::size_t terminal_width = 80;
 
 // Solution by solution the claimed bound, what it grows like, the verdict, and a small chart of what decided
-// over the bound (inline_chart); then a sentence of reason for each claim. `sizes_at`: all sizes where the
-// first has a value and the others their usual ones; where none is given, claims in several sizes get no
-// chart.
+// over the bound (inline_chart); then a sentence of reason for each claim.
 std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vector<SeriesGrowth> &growths,
-                         const Agreement *agreement, const std::function<Sizes(double)> &sizes_at = {});
+                         const Agreement *agreement);
 
 // "exceeded", "holds, loose"; and, where something is open, what would decide it, a sentence, else "".
 std::string verdict_text(const Judgement &judgement);

@@ -459,7 +459,7 @@ class Run {
         valid("claims", claims_json(run_.judged, reason_text));
         if (!run_.archive.measurements().empty())
             valid("measurement", journal_line(run_.archive.measurements().back()));
-        claims_table(run_.judged, run_.fitted.growths, &run_.agreement, run_.scope.along_sweep());
+        claims_table(run_.judged, run_.fitted.growths, &run_.agreement);
         CompareOptions compared;
         for (const SolutionClaims &one : run_.fitted.claims)
             if (one.excluded.empty()) compared.solutions.push_back(one.solution);

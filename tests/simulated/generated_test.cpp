@@ -34,12 +34,12 @@ Tally tallied(int from, int count) {
     return tally;
 }
 
-class GeneratedProblems : public ::testing::TestWithParam<int> {};
+class GeneratedShares : public ::testing::TestWithParam<int> {};
 
 // A share of them a test, so that they run side by side.
 constexpr int shares = 4;
 
-TEST_P(GeneratedProblems, ShowNoFault) {
+TEST_P(GeneratedShares, ShowNoFault) {
     const Tally tally = tallied(1 + GetParam() * (problems / shares), problems / shares);
     const double claims = tally.claims;
     for (const auto &[rule, number] : tally.faults) {
@@ -50,7 +50,16 @@ TEST_P(GeneratedProblems, ShowNoFault) {
     EXPECT_GT(claims, problems / shares);
 }
 
-INSTANTIATE_TEST_SUITE_P(Shares, GeneratedProblems, ::testing::Range(0, shares));
+// Seeds that once showed one: a size that only the second of two changes, a probe that was asked twice.
+TEST(GeneratedProblems, ThatShowedAFaultShowItNoMore) {
+    for (const std::uint64_t seed : {1832, 1685}) {
+        const Generated generated = generated_problem(seed);
+        for (const auto &[rule, text] : check(generated).faults)
+            ADD_FAILURE() << word_for(rule) << ": " << described(generated) << "\n" << text;
+    }
+}
+
+INSTANTIATE_TEST_SUITE_P(Shares, GeneratedShares, ::testing::Range(0, shares));
 
 } // namespace
 } // namespace iron::test

@@ -19,6 +19,7 @@ constexpr double as_dear = 1.5; // times: a cost that is level
 // Of the budget: a call as dear as this may be mostly start-up; a place off the first line that all lines
 // suffer from.
 constexpr double start_up_share = 1.0 / 1000, dear_step = 1.0 / 100;
+constexpr double surely_grown = 4;
 constexpr double unsteady = 1.2;     // times the least call: perhaps a slow moment, perhaps growth
 constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
 
@@ -193,7 +194,8 @@ void Climb::go_up_again() {
 
 void Climb::told_probe(double size, double call_s) {
     // One slow moment is no growth, and what is taken for it would end the climb: it is asked once more.
-    const bool slow = !costs_.empty() && call_s > unsteady * costs_.least_s() && !asked_again_;
+    const double times = costs_.empty() ? 0 : call_s / std::max(costs_.least_s(), 1e-9);
+    const bool slow = times > unsteady && times < surely_grown && call_s < usual_s() && !asked_again_;
     costs_.read(size, call_s);
     asked_again_ = slow;
     if (!slow) settle();
