@@ -147,7 +147,7 @@ void Climb::aim() {
         // A start-up is most of every call so far: what grows beside it shows farther up.
         const double budget_s = ledger_->options.budget_s;
         const bool starts_up = last_s() < as_dear * seen_.front().second &&
-                               last_s() > start_up_share * budget_s &&
+                               last_s() > std::max(start_up_share * budget_s, as_long_as_a_start_s) &&
                                (at_.line == 0 || step_s_ > dear_step * budget_s);
         const std::size_t stride = up_to_ > 0            ? 1 + (expected_count_s(aim_) > dear)
                                    : far_up || starts_up ? 3

@@ -12,7 +12,7 @@ constexpr double grain_s = 20e-6;     // too little, or the clock's own grain
 constexpr double least_unit_s = 1e-9; // of exponential work
 constexpr double hidden_share = 0.1;  // of a level time, that work may hide in
 // Times the least: growth. A call as long as an interpreter's start goes by the machine's mood: 55 or 94 ms.
-constexpr double shows = 1.5, shows_beside_a_start = 2.5, as_long_as_a_start_s = 10e-3;
+constexpr double shows = 1.5, shows_beside_a_start = 2.5;
 
 bool shows_growth(double call_s, double least_s) {
     return call_s >= (call_s > as_long_as_a_start_s ? shows_beside_a_start : shows) * least_s;
