@@ -134,6 +134,8 @@ TEST(Rules, GrowthSeldomMetHasToBePlainToSee) {
     EXPECT_EQ(deciding(one.evidence), "rare");
     one.evidence.witness->is_highest = true;
     EXPECT_EQ(deciding(one.evidence), "leaves");
+    one.evidence.witness.reset();
+    EXPECT_EQ(deciding(one.evidence, {"witness"}), "rare"); // seen nowhere is not plain
 }
 
 TEST(Rules, GrowthOnNoListKeepsABoundFromHoldingWhereSomethingRises) {

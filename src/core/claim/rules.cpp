@@ -89,11 +89,12 @@ void decide_seen_nowhere(const Evidence &e, Judgement &j) {
 // Growth that is seldom met, like n^0.75 m log m, may follow what wanders between two of the common ones: its
 // witness has to be plain to see. Bytes wander more than any, by the steps of capacities.
 bool is_rare_and_not_plain(const Evidence &e) {
+    if (!e.is_rare() || !e.witness) return e.is_rare();
     const Stretch seen = e.witnessed();
     const bool manifold = std::abs(std::log(seen.last / seen.first)) > plain_rise;
     const bool plain =
         e.read == Metric::space ? e.witness->is_highest && manifold : e.witness->is_highest || manifold;
-    return e.is_rare() && !plain;
+    return !plain;
 }
 void decide_rare(const Evidence &e, Judgement &j) {
     j.reason = because::Rare{e.witnessed(), e.leaving()->name};
