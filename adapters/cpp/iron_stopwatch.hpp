@@ -44,6 +44,71 @@ __attribute__((weak)) unsigned long long iron_stopwatch_heap_in_use();
 
 namespace iron_stopwatch {
 
+// A solution as the worker sees it, its types left behind. Inputs and answers are what the pointers point to.
+struct Solved {
+    enum class Passing { untouched, reference, moved }; // how an input reaches `solve`
+    Passing passing;
+    bool can_copy;
+    std::size_t answer_bytes, answer_alignment;
+    void *(*read)(std::istream &in); // made by new
+    void *(*copy)(const void *input);
+    void (*drop_input)(void *input);
+    void (*solve)(void *input, void *slot); // makes the answer in the slot
+    void (*write)(std::ostream &out, void *answer);
+    void (*drop_answer)(void *answer); // destroys it in its slot
+};
+
+template <class Program>
+struct Typed {
+    using Input = typename Program::Input;
+    using Answer = typename Program::Answer;
+    static constexpr Solved::Passing passing = Program::takes_const   ? Solved::Passing::untouched
+                                               : Program::takes_moved ? Solved::Passing::moved
+                                                                      : Solved::Passing::reference;
+
+    static Answer &answer_at(void *slot) { return *std::launder(static_cast<Answer *>(slot)); }
+    static void *read(std::istream &in) { return new Input(Program::call_read(in)); }
+    static void *copy(const void *input) {
+        if constexpr (Program::can_copy)
+            return new Input(Program::call_copy(*static_cast<const Input *>(input)));
+        else
+            return nullptr;
+    }
+    static void drop_input(void *input) { delete static_cast<Input *>(input); }
+    static void solve(void *input, void *slot) {
+        Input &it = *static_cast<Input *>(input);
+        if constexpr (passing == Solved::Passing::untouched)
+            new (slot) Answer(Program::call_solve(static_cast<const Input &>(it)));
+        else if constexpr (passing == Solved::Passing::moved)
+            new (slot) Answer(Program::call_solve(static_cast<Input &&>(it)));
+        else
+            new (slot) Answer(Program::call_solve(it));
+    }
+    static void write(std::ostream &out, void *answer) { Program::call_write(out, answer_at(answer)); }
+    static void drop_answer(void *answer) { answer_at(answer).~Answer(); }
+    static Solved solved() {
+        return {passing, Program::can_copy, sizeof(Answer), alignof(Answer), &read,
+                &copy,   &drop_input,       &solve,         &write,          &drop_answer};
+    }
+};
+
+// The tool builds the worker apart, once for all solutions, and defines IRON_STOPWATCH_WORKER_APART for them:
+// half of the time that a solution takes to build would go into it.
+#if defined IRON_STOPWATCH_WORKER_ALONE || defined IRON_STOPWATCH_WORKER_APART
+#define IRON_STOPWATCH_ONCE
+#else
+#define IRON_STOPWATCH_ONCE inline
+#endif
+
+// Takes commands on descriptor 3 and replies on descriptor 4 until told to quit; the program's exit status.
+IRON_STOPWATCH_ONCE int serve(const Solved &solution);
+
+} // namespace iron_stopwatch
+
+#ifndef IRON_STOPWATCH_WORKER_APART
+
+namespace iron_stopwatch {
+
 extern "C" int getpid() noexcept; // declared here, so that no system header brings its names
 
 struct Unusable : std::exception {
@@ -52,11 +117,8 @@ struct Unusable : std::exception {
     std::string text;
 };
 
-// Keeps a value alive in the compiler's eyes.
-template <class T>
-inline void keep(T &value) {
-    __asm__ volatile("" : : "g"(&value) : "memory");
-}
+// Keeps what it points to alive in the compiler's eyes.
+inline void keep(void *value) { __asm__ volatile("" : : "r"(value) : "memory"); }
 
 inline std::int64_t now_ns(clockid_t clock) {
     timespec now{};
@@ -89,73 +151,62 @@ inline std::string one_line(std::string text) {
     return text.substr(0, 500);
 }
 
-// What stands around the calls is cold: a third of the time that a solution takes to build would go into
-// making it fast.
-template <class Program>
 class Worker {
-    using Input = typename Program::Input;
-    using Answer = typename Program::Answer;
+    using Passing = Solved::Passing;
 
-    // How an input reaches `solve`.
-    enum class Passing { untouched, reference, moved };
-    static constexpr Passing passing = Program::takes_const   ? Passing::untouched
-                                       : Program::takes_moved ? Passing::moved
-                                                              : Passing::reference;
-
+    struct Dropped {
+        void (*drop)(void *);
+        void operator()(void *input) const { drop(input); }
+    };
+    using Owned = std::unique_ptr<void, Dropped>;
     struct Kept {
-        std::unique_ptr<Input> input;
+        Owned input;
         std::string path;
         std::string first_answer;
     };
 
-    // Room for values made and destroyed by hand, so that neither is timed.
-    template <class T>
+    // Room for answers made and destroyed by hand, so that neither is timed.
     class Slots {
       public:
-        explicit Slots(std::size_t count) : room_(count) {}
-        ~Slots() { clear(); }
+        Slots(const Solved &solution, std::size_t count)
+            : solution_(solution), alignment_(std::align_val_t{solution.answer_alignment}),
+              room_(static_cast<char *>(::operator new(count *solution.answer_bytes, alignment_))) {
+            std::memset(room_, 0, count * solution.answer_bytes); // touched before the clock runs
+        }
+        ~Slots() {
+            for (std::size_t i = 0; i < used_; ++i)
+                solution_.drop_answer(at(i));
+            ::operator delete(room_, alignment_);
+        }
         Slots(const Slots &) = delete;
         Slots &operator=(const Slots &) = delete;
-        void *next() { return &room_[used_]; }
+        void *next() { return at(used_); }
         void filled() { ++used_; }
         void forget() { used_ = 0; } // nothing was made there
-        T &operator[](std::size_t i) { return *std::launder(reinterpret_cast<T *>(&room_[i])); }
-        void clear() {
-            for (std::size_t i = 0; i < used_; ++i)
-                (*this)[i].~T();
-            used_ = 0;
-        }
+        void *at(std::size_t i) { return room_ + i * solution_.answer_bytes; }
 
       private:
-        struct alignas(T) Room {
-            unsigned char bytes[sizeof(T)];
-        };
-        std::vector<Room> room_;
+        const Solved &solution_;
+        const std::align_val_t alignment_;
+        char *room_;
         std::size_t used_ = 0;
     };
 
     // What is called through a pointer the compiler can't see through, so that no call is dropped, merged or
     // hoisted.
-    using Call = void (*)(Input *, void *);
-    static void real_call(Input *input, void *slot) {
-        if constexpr (passing == Passing::untouched)
-            new (slot) Answer(Program::call_solve(static_cast<const Input &>(*input)));
-        else if constexpr (passing == Passing::moved)
-            new (slot) Answer(Program::call_solve(static_cast<Input &&>(*input)));
-        else
-            new (slot) Answer(Program::call_solve(*input));
-    }
-    static void empty_call(Input *, void *) {}
+    using Call = void (*)(void *, void *);
+    static void empty_call(void *, void *) {}
 
   public:
-    Worker(std::FILE *commands, std::FILE *replies) : commands_(commands), replies_(replies) {}
+    Worker(const Solved &solution, std::FILE *commands, std::FILE *replies)
+        : solution_(solution), commands_(commands), replies_(replies) {}
 
     int run() {
         floor_ns_ = measured_floor();
         std::fprintf(replies_, "ready 1 floor_ns=%.3f passing=%s counting=%d\n", floor_ns_,
-                     passing == Passing::untouched ? "untouched"
-                     : passing == Passing::moved   ? "moved"
-                                                   : "reference",
+                     passing() == Passing::untouched ? "untouched"
+                     : passing() == Passing::moved   ? "moved"
+                                                     : "reference",
                      iron_stopwatch_count_call != nullptr);
         std::fflush(replies_);
         std::string line;
@@ -181,6 +232,8 @@ class Worker {
     }
 
   private:
+    Passing passing() const { return solution_.passing; }
+
     // A copy of the process that the solution made has no say, and touches no file.
     void leave_if_copy() const {
         if (getpid() != own_) std::_Exit(0);
@@ -195,7 +248,7 @@ class Worker {
         return false;
     }
 
-    [[gnu::cold]] std::string obeyed(const std::string &line) {
+    std::string obeyed(const std::string &line) {
         const std::size_t blank = line.find(' ');
         const std::string command = line.substr(0, blank);
         Words words{blank == std::string::npos ? "" : line.c_str() + blank};
@@ -206,7 +259,8 @@ class Worker {
         if (!words.number(id)) throw Unusable("unknown command '" + line + "'");
         if (command == "read") {
             const std::string path = words.rest();
-            kept_[id] = {from_file(path), path, ""};
+            kept_.erase(id);
+            kept_.emplace(id, Kept{from_file(path), path, ""});
         } else if (command == "forget")
             kept_.erase(id);
         else if (command == "answer")
@@ -216,10 +270,12 @@ class Worker {
         return "done";
     }
 
-    [[gnu::cold]] static std::unique_ptr<Input> from_file(const std::string &path) {
+    Owned owned(void *input) const { return {input, Dropped{solution_.drop_input}}; }
+
+    Owned from_file(const std::string &path) const {
         std::ifstream in(path, std::ios::binary);
         if (!in) throw Unusable("can't open " + path);
-        return std::unique_ptr<Input>(new Input(Program::call_read(in)));
+        return owned(solution_.read(in));
     }
 
     Kept &find(std::size_t id) {
@@ -228,40 +284,38 @@ class Worker {
         return found->second;
     }
 
-    std::unique_ptr<Input> fresh(const Kept &kept) {
-        if constexpr (Program::can_copy)
-            if (!reread_) return std::unique_ptr<Input>(new Input(Program::call_copy(*kept.input)));
+    Owned fresh(const Kept &kept) const {
+        if (solution_.can_copy && !reread_) return owned(solution_.copy(kept.input.get()));
         return from_file(kept.path);
     }
 
-    [[gnu::cold]] static std::string text_of(Answer &answer) {
+    std::string text_of(void *answer) const {
         std::ostringstream text;
-        Program::call_write(text, answer);
+        solution_.write(text, answer);
         return text.str();
     }
 
     // One call, timed from cold, its answer written to a file.
-    [[gnu::cold]] std::string answered(Kept &kept, const std::string &path) {
-        std::unique_ptr<Input> own;
-        if (passing != Passing::untouched) own = fresh(kept);
-        Slots<Answer> slots(1);
+    std::string answered(Kept &kept, const std::string &path) {
+        Owned own = passing() == Passing::untouched ? owned(nullptr) : fresh(kept);
+        Slots slots(solution_, 1);
         const std::int64_t from = now_ns(CLOCK_MONOTONIC);
         call_(own ? own.get() : kept.input.get(), slots.next());
         const std::int64_t to = now_ns(CLOCK_MONOTONIC);
         leave_if_copy();
         slots.filled();
-        keep(slots[0]);
-        std::string text = text_of(slots[0]);
+        keep(slots.at(0));
+        std::string text = text_of(slots.at(0));
         std::ofstream out(path, std::ios::binary);
         out << text;
         if (!out.flush()) throw Unusable("can't write " + path);
-        if (passing != Passing::untouched) kept.first_answer = std::move(text);
+        if (passing() != Passing::untouched) kept.first_answer = std::move(text);
         return "done call_ns=" + std::to_string(to - from);
     }
 
     // time CALLS AT_ONCE ID…: CALLS calls, going round the inputs; at most AT_ONCE copies and answers live at
     // a time.
-    [[gnu::cold]] std::string timed(Words words) {
+    std::string timed(Words words) {
         std::size_t calls = 0, at_once = 0, id = 0;
         if (!words.number(calls) || !words.number(at_once)) calls = 0;
         std::vector<Kept *> round;
@@ -270,24 +324,24 @@ class Worker {
         if (calls == 0 || at_once == 0 || round.empty())
             throw Unusable("time needs calls, copies at once and inputs");
         std::int64_t wall_ns = 0, cpu_ns = 0;
-        bool checked = passing == Passing::untouched;
+        bool checked = passing() == Passing::untouched;
         for (std::size_t done = 0; done < calls;) {
             const std::size_t count = calls - done < at_once ? calls - done : at_once;
-            std::vector<std::unique_ptr<Input>> copies;
-            std::vector<Input *> inputs(count);
+            std::vector<Owned> copies;
+            std::vector<void *> inputs(count);
             for (std::size_t i = 0; i < count; ++i) {
                 Kept &kept = *round[(done + i) % round.size()];
-                if (passing != Passing::untouched) copies.push_back(fresh(kept));
-                inputs[i] = passing == Passing::untouched ? kept.input.get() : copies.back().get();
+                if (passing() != Passing::untouched) copies.push_back(fresh(kept));
+                inputs[i] = passing() == Passing::untouched ? kept.input.get() : copies.back().get();
             }
-            Slots<Answer> slots(count);
+            Slots slots(solution_, count);
             const std::int64_t cpu_from = now_ns(CLOCK_PROCESS_CPUTIME_ID);
             const std::int64_t from = now_ns(CLOCK_MONOTONIC);
             call_each(call_, inputs.data(), slots, count);
             const std::int64_t to = now_ns(CLOCK_MONOTONIC);
             cpu_ns += now_ns(CLOCK_PROCESS_CPUTIME_ID) - cpu_from;
             wall_ns += to - from;
-            keep(slots[count - 1]);
+            keep(slots.at(count - 1));
             if (!checked) {
                 check_copies(round, slots, done, count);
                 checked = true;
@@ -300,12 +354,11 @@ class Worker {
 
     // Plain copying shares what an input points to. If an earlier call altered that, a later answer differs
     // from the first one: then every call reads its text again.
-    [[gnu::cold]] void check_copies(const std::vector<Kept *> &round, Slots<Answer> &slots, std::size_t done,
-                                    std::size_t count) {
+    void check_copies(const std::vector<Kept *> &round, Slots &slots, std::size_t done, std::size_t count) {
         const std::size_t last = count < round.size() ? count : round.size();
         for (std::size_t i = count - last; i < count; ++i) {
             Kept &kept = *round[(done + i) % round.size()];
-            std::string text = text_of(slots[i]);
+            std::string text = text_of(slots.at(i));
             if (kept.first_answer.empty())
                 kept.first_answer = std::move(text);
             else if (kept.first_answer != text) {
@@ -319,11 +372,11 @@ class Worker {
     // count PATH: one call in a process of its own, on an input read there.
     struct Counting {
         Worker *worker;
-        Input *input;
-        void *slot;
+        void *input, *slot;
     };
 
-    static int call_once(void *context) {
+    // No block of it counts.
+    [[gnu::no_profile_instrument_function]] static int call_once(void *context) {
         const Counting &c = *static_cast<Counting *>(context);
         try {
             c.worker->call_(c.input, c.slot);
@@ -335,17 +388,18 @@ class Worker {
         return 0;
     }
     static void drop_answer(void *context) {
-        std::launder(reinterpret_cast<Answer *>(static_cast<Counting *>(context)->slot))->~Answer();
+        const Counting &c = *static_cast<Counting *>(context);
+        c.worker->solution_.drop_answer(c.slot);
     }
-    [[gnu::cold]] static std::string thrown(int status) {
+    static std::string thrown(int status) {
         return status == 2 ? "over-memory" : "failed the counted call threw an exception";
     }
 
-    [[gnu::cold]] std::string counted(const std::string &path) {
+    std::string counted(const std::string &path) {
         if (!iron_stopwatch_count_call) throw Unusable("this build counts no steps");
         unsigned long long steps = 0, bulk = 0;
-        std::unique_ptr<Input> input = from_file(path);
-        Slots<Answer> slots(1);
+        const Owned input = from_file(path);
+        Slots slots(solution_, 1);
         Counting counting{this, input.get(), slots.next()};
         const int status = iron_stopwatch_count_call(&call_once, &counting, &steps, &bulk);
         if (status != 0) return thrown(status);
@@ -353,13 +407,13 @@ class Worker {
     }
 
     // space PATH: one call on a stack of its own, its memory read.
-    [[gnu::cold]] std::string weighed(const std::string &path) {
+    std::string weighed(const std::string &path) {
         if (!iron_stopwatch_space_call) throw Unusable("this build reads no memory");
         const unsigned long long before = iron_stopwatch_heap_in_use();
-        std::unique_ptr<Input> input = from_file(path);
+        const Owned input = from_file(path);
         const unsigned long long after = iron_stopwatch_heap_in_use(),
                                  held = after > before ? after - before : 0;
-        Slots<Answer> slots(1);
+        Slots slots(solution_, 1);
         Counting counting{this, input.get(), slots.next()};
         iron_stopwatch_space reading{};
         const char *stack = std::getenv("IRON_STOPWATCH_STACK");
@@ -374,8 +428,8 @@ class Worker {
     }
 
     // The same loop for what is measured and for the empty call that is taken off.
-    [[gnu::hot, gnu::noinline]] static void call_each(Call volatile &call, Input *const *inputs,
-                                                      Slots<Answer> &slots, std::size_t count) {
+    [[gnu::hot, gnu::noinline]] static void call_each(Call volatile &call, void *const *inputs, Slots &slots,
+                                                      std::size_t count) {
         for (std::size_t i = 0; i < count; ++i) {
             call(inputs[i], slots.next());
             slots.filled();
@@ -385,8 +439,8 @@ class Worker {
     double measured_floor() {
         Call volatile empty = &empty_call;
         constexpr std::size_t calls = 2000;
-        const std::vector<Input *> inputs(calls, nullptr);
-        Slots<Answer> slots(calls);
+        const std::vector<void *> inputs(calls, nullptr);
+        Slots slots(solution_, calls);
         double least = 1e9;
         for (int attempt = 0; attempt < 60; ++attempt) {
             const std::int64_t from = now_ns(CLOCK_MONOTONIC);
@@ -399,22 +453,31 @@ class Worker {
         return least;
     }
 
+    const Solved solution_;
     std::FILE *commands_, *replies_;
     const int own_ = getpid();
-    Call volatile call_ = &real_call;
+    Call volatile call_ = solution_.solve;
     std::map<std::size_t, Kept> kept_;
     double floor_ns_ = 0;
     bool reread_ = false;
 };
 
+IRON_STOPWATCH_ONCE int serve(const Solved &solution) {
+    std::FILE *commands = fdopen(3, "r"), *replies = fdopen(4, "w");
+    if (!commands || !replies) return 112;
+    return Worker(solution, commands, replies).run();
+}
+
+} // namespace iron_stopwatch
+
+#endif
+
+namespace iron_stopwatch {
+
 template <class Program>
 int run() {
     const char *version = std::getenv("IRON_STOPWATCH_WORKER");
-    if (version && std::strcmp(version, "1") == 0) {
-        std::FILE *commands = fdopen(3, "r"), *replies = fdopen(4, "w");
-        if (!commands || !replies) return 112;
-        return Worker<Program>(commands, replies).run();
-    }
+    if (version && std::strcmp(version, "1") == 0) return serve(Typed<Program>::solved());
     std::ios::sync_with_stdio(false);
     auto input = Program::call_read(std::cin);
     auto answer = Program::solve_by_hand(input);

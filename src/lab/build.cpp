@@ -222,8 +222,10 @@ Product Builder::compiled(const Recipe &recipe) const {
         for (const std::string &source : solution.sources)
             for (const fs::path &file : language->read_along(recipe.problem.folder / source))
                 if (fs::is_regular_file(file)) sources.push_back(file);
-    return store_.made(command, recipe.problem.folder, sources,
-                       solution.name + (recipe.counting ? "-counting" : ""));
+    // Named by the source, so that solutions which are one source in one way of building are built once.
+    const std::string name =
+        solution.sources.empty() ? solution.name : fs::path(solution.sources.front()).stem().string();
+    return store_.made(command, recipe.problem.folder, sources, name + (recipe.counting ? "-counting" : ""));
 }
 
 } // namespace iron

@@ -16,35 +16,50 @@ std::string example_in(const Language &language) {
     return "";
 }
 
-class Conformance : public testing::TestWithParam<const Language *> {};
-
-TEST_P(Conformance, TheScriptOfRequestsPasses) {
-    setenv("IRON_STOPWATCH_CACHE", IRON_TEST_CACHE, 1);
-    const Language &language = *GetParam();
-    const std::string example = example_in(language);
-    ASSERT_NE(example, "") << "tests/conformance has no example in " << language.name();
-    const Workspace scratch;
+Problem problem_of(const std::string &example, const std::string &build_command) {
     Problem problem;
     problem.folder = IRON_SOURCE "/tests/conformance";
     Solution solution;
     solution.name = "total";
     solution.sources = {example};
+    solution.build = build_command;
     problem.solutions = {solution};
+    return problem;
+}
+
+// Built for timing and for counting, each is held against the script.
+void expect_to_pass(const Problem &problem, bool never_throws) {
+    setenv("IRON_STOPWATCH_CACHE", IRON_TEST_CACHE, 1);
+    const Workspace scratch;
     const Builder builder(scratch.path());
-    std::vector<Built> built = {builder.build(problem, solution)};
+    std::vector<Built> built = {builder.build(problem, problem.solutions.front())};
     ASSERT_TRUE(built[0].ok) << built[0].message;
     builder.build_counters(problem, built, {"total"});
     ASSERT_TRUE(built[0].counting) << built[0].no_counting;
     for (const Runnable &runnable : {built[0].timing, *built[0].counting}) {
         Launch launch;
         launch.command = {"python3", IRON_SOURCE "/adapters/conformance.py", "--by-hand"};
-        if (language.name() == "C") launch.command.push_back("--never-throws");
+        if (never_throws) launch.command.push_back("--never-throws");
         launch.command.push_back("--");
         launch.command.insert(launch.command.end(), runnable.command.begin(), runnable.command.end());
         launch.environment = runnable.environment;
         const Finished finished = run_to_end(launch, scratch.path(), 120);
         EXPECT_EQ(finished.ending.outcome, Outcome::done) << finished.output << finished.errors;
     }
+}
+
+class Conformance : public testing::TestWithParam<const Language *> {};
+
+TEST_P(Conformance, TheScriptOfRequestsPasses) {
+    const Language &language = *GetParam();
+    const std::string example = example_in(language);
+    ASSERT_NE(example, "") << "tests/conformance has no example in " << language.name();
+    expect_to_pass(problem_of(example, ""), language.name() == "C");
+}
+
+// The header alone holds the worker, too, where a build command is the user's own.
+TEST(ConformanceOfCpp, TheScriptOfRequestsPassesWithTheHeaderAlone) {
+    expect_to_pass(problem_of("total.cpp", "g++ {flags} {sources} -o {output}"), false);
 }
 
 INSTANTIATE_TEST_SUITE_P(Every, Conformance, testing::ValuesIn(languages()), [](const auto &one) {

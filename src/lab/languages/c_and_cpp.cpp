@@ -68,6 +68,7 @@ class CompiledByGcc : public Language {
                 flags.insert(flags.end(), {linked_in(recipe, "cpp/space_receiver.cpp"), "-Wl,-z,now"});
         }
         if (recipe.solution.threads > 1) flags.push_back("-pthread");
+        link_worker(recipe, flags);
         return flags;
     }
 
@@ -90,6 +91,7 @@ class CompiledByGcc : public Language {
     virtual std::string usual_flags() const = 0;
     virtual std::vector<std::string> usual_libraries() const { return {}; }
     virtual void count_library_of_its_own(const Recipe &, std::vector<std::string> &) const {}
+    virtual void link_worker(const Recipe &, std::vector<std::string> &) const {}
 };
 
 class Cpp : public CompiledByGcc {
@@ -110,6 +112,12 @@ class Cpp : public CompiledByGcc {
         for (const char *call : bulk_calls_of_cpp)
             flags.push_back(fmt::format("-Wl,--wrap={}", call));
         if (string_is_precompiled(flags)) flags.push_back("-D_GLIBCXX_ASSERTIONS");
+    }
+    // Into our own builds alone: a compiler of the user's choice may have another C++ library.
+    void link_worker(const Recipe &recipe, std::vector<std::string> &flags) const override {
+        if (recipe.style != Style::function || !recipe.solution.build.empty()) return;
+        flags.insert(flags.end(),
+                     {"-DIRON_STOPWATCH_WORKER_APART", linked_in(recipe, "cpp/worker.cpp", Runtime::cpp)});
     }
 };
 

@@ -17,13 +17,13 @@ constexpr std::int64_t room_for_the_book = std::int64_t{1} << 29; // bytes
 
 } // namespace
 
-std::string linked_in(const Recipe &recipe, const std::string &source) {
+std::string linked_in(const Recipe &recipe, const std::string &source, Runtime runtime) {
     const std::filesystem::path path = recipe.adapters / source;
     static std::mutex guard; // several solutions need it at once
     const std::lock_guard lock(guard);
     const char *compiler = path.extension() == ".c" ? "gcc" : "g++";
     std::vector<std::string> command = {compiler, "-O2", "-c", path.string(), "-o", "{output}"};
-    if (path.extension() == ".cpp") // they go into C programs too, which have no C++ library
+    if (path.extension() == ".cpp" && runtime == Runtime::none)
         command.insert(command.end(), {"-fno-exceptions", "-fno-rtti"});
     const Product object = recipe.store.made(command, recipe.adapters, {path}, path.stem().string() + ".o");
     if (!object.ok) throw Error(Category::not_possible, source + " can't be built: " + object.message);

@@ -8,8 +8,12 @@
 
 namespace iron {
 
+// What an object of ours may ask of the program it goes into: receivers go into C programs too, which have no
+// C++ library.
+enum class Runtime { none, cpp };
+
 // One of our own sources, compiled once to an object that goes into builds. Throws Error (not_possible).
-std::string linked_in(const Recipe &recipe, const std::string &source);
+std::string linked_in(const Recipe &recipe, const std::string &source, Runtime runtime = Runtime::none);
 
 // Library calls whose bulk work is counted (adapters/cpp/bulk_receiver.cpp): the linker's option for each.
 std::vector<std::string> wrapped_bulk_calls();
