@@ -129,14 +129,14 @@ void TerminalTeller::phase(const std::string &name) {
     if (!terminal_) fmt::print(stderr, "{}\n", name);
 }
 
-void TerminalTeller::progress(double spent_s, double budget_s, const std::string &doing) {
+void TerminalTeller::progress(double spent_s, double budget_s, const std::function<std::string()> &doing) {
     const double now = SteadyClock().seconds();
     if (quiet_ || !terminal_ || now - last_s_ < 0.1) return;
     last_s_ = now;
     winsize size{};
     const std::size_t width =
         ioctl(STDERR_FILENO, TIOCGWINSZ, &size) == 0 && size.ws_col > 20 ? size.ws_col - 1u : 79u;
-    fmt::print(stderr, "\r\033[K{}", progress_line({phase_, spent_s, budget_s, doing}, width));
+    fmt::print(stderr, "\r\033[K{}", progress_line({phase_, spent_s, budget_s, doing()}, width));
     std::fflush(stderr);
     shown_ = true;
 }

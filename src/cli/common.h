@@ -74,7 +74,7 @@ class TerminalTeller : public Teller {
     explicit TerminalTeller(const Options &options);
     ~TerminalTeller() override;
     void phase(const std::string &name) override;
-    void progress(double spent_s, double budget_s, const std::string &doing) override;
+    void progress(double spent_s, double budget_s, const std::function<std::string()> &doing) override;
     void note(const std::string &text) override;
     void clear() override;
 

@@ -298,7 +298,9 @@ class Agreeing {
         }
     }
 
-    void say(const std::string &doing) { teller_.progress(0, 0, doing); }
+    void say(const std::string &doing) {
+        teller_.progress(0, 0, [&] { return doing; });
+    }
 
     const Problem &problem_;
     const AgreeOptions &options_;

@@ -153,7 +153,7 @@ class Measuring {
                 lab_.runner(name).renew();
             return;
         }
-        teller_.progress(elapsed(), options_.budget_s, field_.describe(step.cell));
+        teller_.progress(elapsed(), options_.budget_s, [&] { return field_.describe(step.cell); });
         restless_ = lab_.restless();
         take(step);
     }

@@ -29,7 +29,7 @@ std::uint64_t hash_of(const std::string &text, std::uint64_t seed) {
 std::string place_of(const Spot &spot) {
     std::string text = spot.shape;
     for (const auto &[name, value] : spot.sizes)
-        text += fmt::format(" {}={:.0f}", name, value);
+        text.append(" ").append(name).append("=").append(std::to_string(static_cast<std::int64_t>(value)));
     return text;
 }
 
@@ -244,9 +244,9 @@ std::optional<Journal> MemoryArchive::journal() {
     return journal;
 }
 
-void Told::progress(double spent_s, double, const std::string &doing) {
+void Told::progress(double spent_s, double, const std::function<std::string()> &doing) {
     static const bool traced = std::getenv("IRON_TRACE") != nullptr;
-    if (traced) fmt::print("{:.4f} {}\n", spent_s, doing);
+    if (traced) fmt::print("{:.4f} {}\n", spent_s, doing());
 }
 
 } // namespace iron::test

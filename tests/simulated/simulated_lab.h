@@ -125,7 +125,7 @@ class Told : public Teller {
   public:
     void phase(const std::string &) override {}
     // $IRON_TRACE: prints every step, with its time.
-    void progress(double spent_s, double, const std::string &doing) override;
+    void progress(double spent_s, double, const std::function<std::string()> &doing) override;
     void note(const std::string &text) override { notes.push_back(text); }
     void clear() override {}
     std::vector<std::string> notes;
