@@ -182,10 +182,10 @@ TEST(Agree, AnswersAreComparedAsTheRuleSays) {
         folder.write("b.py", std::string("n = int(input())\n") + one.other + "\n");
         folder.write(
             "stopwatch.toml",
-            std::string("[sizes]\nn = { from = 1, to = 40 }\n[shapes.one]\ntext = \"{n}\\n\"\n[answers]\n"
+            std::string("[sizes]\nn = { from = 1, to = 12 }\n[shapes.one]\ntext = \"{n}\\n\"\n[answers]\n"
                         "reference = \"a\"\nsame_if = \"") +
                 one.rule + "\"\n[solutions.a]\nsource = \"a.py\"\n[solutions.b]\nsource = \"b.py\"\n");
-        const Ran ran = folder.run({"agree", "--tries", "10"});
+        const Ran ran = folder.run({"agree", "--tries", "4"});
         EXPECT_EQ(ran.status, one.agrees ? 0 : 1) << one.rule << one.other << ran.out << ran.err;
         if (!one.agrees) EXPECT_LE(folder.agreement_of("b").at("counterexample").at("sizes").at("n"), 3);
     }
@@ -194,7 +194,7 @@ TEST(Agree, AnswersAreComparedAsTheRuleSays) {
 TEST(Agree, ARefereeDecidesWhereSeveralAnswersAreRight) {
     const Folder folder;
     folder.write("stopwatch.toml", R"([sizes]
-n = { from = 2, to = 60 }
+n = { from = 2, to = 12 }
 [shapes.one]
 text = "{n}\n"
 [limits]
@@ -216,13 +216,13 @@ source = "off.py"
         "import sys\nn = int(open(sys.argv[1]).read())\nparts = open(sys.argv[2]).read().split()\n"
         "if sum(map(int, parts)) != n:\n    print('they do not add up')\n    sys.exit(1)\n";
     folder.write("referee.py", referee);
-    const Ran ran = folder.run({"agree", "--tries", "10"});
+    const Ran ran = folder.run({"agree", "--tries", "4"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     EXPECT_EQ(folder.agreement_of("high").at("verdict"), "agrees");
     EXPECT_EQ(folder.agreement_of("off").at("detail"), "the referee says: they do not add up");
     EXPECT_EQ(folder.agreement_of("off").at("counterexample").at("sizes").at("n"), 4);
     folder.write("referee.py", "import sys\nsys.exit(3)\n");
-    const Ran broken = folder.run({"agree", "--tries", "10"});
+    const Ran broken = folder.run({"agree", "--tries", "1"});
     EXPECT_EQ(broken.status, 3);
     expect_contains(broken.err, "the referee referee.py failed: failed, exit status 3");
 }

@@ -53,7 +53,14 @@ TEST(Space, IsExactToTheByte) {
     for (const char *name : {"nothing", "reserved", "grown", "nodes", "twice", "leaks", "aligned", "regrown"})
         tables += Folder::table(name, "O(n log n)") + "space = \"O(1)\"\n";
     folder.levels(tables);
-    const Ran ran = folder.run({"run", "--budget", "8s", "--upto", "n=1024", "--shapes", "calm", "--quiet"});
+    const auto enough = [&] {
+        const auto spaces = spaces_in(folder);
+        return folder.all_decided() && std::all_of(spaces.begin(), spaces.end(), [](const auto &one) {
+                   return one.second.contains(16) && one.second.contains(128) && one.second.contains(1024);
+               });
+    };
+    const Ran ran = folder.run_until(
+        enough, {"run", "--budget", "3s", "--upto", "n=1024", "--shapes", "calm", "--quiet"});
     ASSERT_NE(ran.status, 3) << ran.err;
     auto spaces = spaces_in(folder);
     ASSERT_EQ(spaces.size(), 8u);
@@ -100,8 +107,16 @@ TEST(Space, TheAnswerIsSetApart) {
     folder.write("stopwatch.toml",
                  "[sizes]\nn = { from = 0, to = 1000 }\n[shapes.calm]\ntext = \"{n}\\n\"\n" +
                      Folder::table("pushed") + Folder::table("scratch") + Folder::table("both"));
-    ASSERT_EQ(folder.run({"run", "--budget", "3s", "--upto", "n=512", "--shapes", "calm", "--quiet"}).status,
-              0);
+    const auto enough = [&] {
+        const auto spaces = spaces_in(folder);
+        return std::all_of(spaces.begin(), spaces.end(), [](const auto &one) {
+            return one.second.contains(16) && one.second.contains(512);
+        });
+    };
+    ASSERT_EQ(
+        folder.run_until(enough, {"run", "--budget", "1s", "--upto", "n=512", "--shapes", "calm", "--quiet"})
+            .status,
+        0);
     auto spaces = spaces_in(folder);
     for (const int n : {16, 512}) {
         EXPECT_GE(spaces["pushed"].at(n).input_bytes, 0); // a number by itself
@@ -129,7 +144,11 @@ TEST(Space, TheAllocatorsStackIsNotTheSolutions) {
     folder.write("stopwatch.toml",
                  "[sizes]\nn = { from = 1, to = 100_000 }\n[shapes.calm]\ntext = \"{n}\\n\"\n" +
                      Folder::table("block"));
-    ASSERT_EQ(folder.run({"run", "--budget", "2s", "--quiet"}).status, 0);
+    ASSERT_EQ(folder
+                  .run_until([&] { return spaces_in(folder)["block"].size() >= 8; },
+                             {"run", "--budget", "1s", "--quiet"})
+                  .status,
+              0);
     const auto read = spaces_in(folder)["block"];
     ASSERT_GE(read.size(), 8u);
     for (const auto &[n, space] : read)
@@ -145,7 +164,13 @@ TEST(Space, TheStackIsMemory) {
     folder.good();
     folder.levels(Folder::table("scan", "O(n)") + "space = \"O(1)\"\n" + Folder::table("deep", "O(n)") +
                   "space = \"O(1)\"\n[limits]\nstack = \"64 MiB\"\n");
-    const Ran ran = folder.run({"run", "--budget", "4s", "--upto", "n=50000", "--shapes", "calm", "--quiet"});
+    const auto enough = [&] {
+        auto deep = spaces_in(folder)["deep"];
+        return folder.all_decided() && deep.contains(512) && deep.contains(1024) &&
+               deep.rbegin()->first > 1e4;
+    };
+    const Ran ran = folder.run_until(
+        enough, {"run", "--budget", "2s", "--upto", "n=50000", "--shapes", "calm", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     EXPECT_EQ(verdict_on(folder, "scan", "space"), "holds");
     EXPECT_EQ(verdict_on(folder, "deep", "space"), "exceeded");
@@ -181,7 +206,9 @@ TEST(PythonFunction, StepsAndSpaceFollowTheAlgorithm) {
         tables += "[solutions." + name + "]\nsource = \"" + name + ".py\"\ntime = \"" + claim.first +
                   "\"\nspace = \"O(1)\"\n";
     folder.levels(tables);
-    const Ran ran = folder.run({"run", "--budget", "7s", "--upto", "n=4000", "--shapes", "flood", "--quiet"});
+    const Ran ran =
+        folder.run_until([&] { return folder.all_decided(); },
+                         {"run", "--budget", "4s", "--upto", "n=4000", "--shapes", "flood", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[name, claim] : claims) {
         EXPECT_EQ(verdict_on(folder, name, "time"), claim.second) << name << ran.out;
@@ -211,7 +238,9 @@ TEST(ProgramStyle, StepsOfWholeProgramsAreCountedInC) {
                              "if (x > top) top = x; std::cout << top << '\\n'; }\n");
     folder.levels("[solutions.pairs]\nsource = \"pairs.c\"\ntime = \"O(n)\"\n[solutions.once]\nsource = "
                   "\"once.cpp\"\ntime = \"O(1)\"\n");
-    const Ran ran = folder.run({"run", "--budget", "5s", "--upto", "n=4000", "--shapes", "calm", "--quiet"});
+    const Ran ran =
+        folder.run_until([&] { return verdict_on(folder, "pairs", "time") != "undecided"; },
+                         {"run", "--budget", "2s", "--upto", "n=4000", "--shapes", "calm", "--quiet"});
     EXPECT_EQ(verdict_on(folder, "pairs", "time"), "exceeded") << ran.out;
     EXPECT_EQ(verdict_on(folder, "once", "time"), "undecided"); // it may be the reading
     for (const auto &claim : folder.list("claims.json", "claims")) {
