@@ -273,6 +273,36 @@ TEST(Planner, AStartUpThatIsReadLongerOnceEndsNoClimb) {
     EXPECT_LE(machine.sizes(0), 12u);
 }
 
+TEST(Planner, APlaceWhereTwoLinesCrossIsReadOnce) {
+    Simulated machine = simulated(2, 10, 4096);
+    const std::vector<double> rungs = ladder(16, 4096), first(rungs.size(), 16);
+    machine.options.lines.push_back({rungs, {}, first, std::pair(16.0, 16.0)});
+    machine.options.lines.push_back({rungs, {}, first, std::pair(256.0, 16.0)});
+    machine.call_s = [](const Cell &cell) { return 1e-8 * cell.size; };
+    machine.run();
+    std::map<int, std::set<double>> sizes; // by line
+    for (const auto &[cell, times] : machine.timed)
+        sizes[cell.line].insert(cell.size);
+    EXPECT_TRUE(sizes[0].contains(16));
+    EXPECT_FALSE(sizes[1].contains(16));
+    EXPECT_FALSE(sizes[2].contains(256));
+    EXPECT_TRUE(sizes[2].contains(16));
+    for (const int line : {1, 2})
+        EXPECT_EQ(sizes[line].size() + 1, machine.options.lines[0].sizes.size());
+}
+
+TEST(Planner, BelowTheLadderSizesSpanWhatGrowthNeeds) {
+    Simulated machine = simulated(1, 2, 1e4);
+    for (int size = 1; size < 16; ++size)
+        machine.options.lines[0].below.push_back(size);
+    machine.call_s = [](const Cell &cell) { return 3e-7 * std::pow(cell.size, 3); }; // 16 is too dear by far
+    machine.run();
+    double smallest = 1e9;
+    for (const auto &[cell, times] : machine.timed)
+        smallest = std::min(smallest, cell.size);
+    EXPECT_GE(machine.largest(0) / smallest, 4.0);
+}
+
 TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {
     Simulated machine = simulated(1, 10, 1e5);
     machine.call_s = [](const Cell &cell) { return 1e-9 * cell.size; };

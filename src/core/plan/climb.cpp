@@ -8,7 +8,8 @@ namespace iron {
 namespace {
 
 constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than the others
-constexpr std::size_t sizes_below = 12; // wanted in all, where it goes below the ladder
+constexpr std::size_t sizes_below = 12; // wanted in all, where it goes below the ladder,
+constexpr double span_wanted = 4.5; // and the largest so many times the smallest: growth needs two doublings
 // Of the budget: so long there is climbing, and so long for the sake of a verdict.
 constexpr double climbs_until = 0.6, climbs_on_until = 0.8;
 // Of the budget: the dearest count, the dearest while fewer sizes than wanted were counted; of what is left,
@@ -95,6 +96,14 @@ bool Climb::take_closer() {
 }
 
 void Climb::take() {
+    if (const auto known = elsewhere_.find(aim_); known != elsewhere_.end() && !down_) {
+        const double call_s = known->second;
+        elsewhere_.erase(known);
+        costs_.read(aim_, call_s);
+        seen_.push_back({aim_, call_s});
+        largest_ = std::max(largest_, aim_);
+        return aim();
+    }
     at_.size = aim_;
     probing_ = false;
     if (costs_.empty()) {
@@ -131,6 +140,20 @@ void Climb::settle() {
     end();
 }
 
+// Rungs to the next size: three where calls are dear, or a start-up is most of every one so far, since what
+// grows beside it shows farther up.
+std::size_t Climb::stride() const {
+    const double dear = usual_s();
+    if (up_to_ > 0) return 1 + (expected_count_s(aim_) > dear); // on the way to a size that decides
+    if (last_s() > dear && largest_ > largest_exponential) return 3;
+    const PlanOptions &options = ledger_->options;
+    if (last_s() < as_dear * seen_.front().second &&
+        last_s() > std::max(start_up_share * options.budget_s, as_long_as_a_start_s) &&
+        (at_.line == 0 || step_s_ > dear_step * options.budget_s))
+        return 3;
+    return 1;
+}
+
 void Climb::aim() {
     if (down_) {
         if (take_closer() && affordable(aim_)) return take();
@@ -141,18 +164,7 @@ void Climb::aim() {
     if (!take_closer()) {
         if (rung_ + 1 >= sizes_->size()) return end();
         if (up_to_ > 0 && !seen_.empty() && seen_.back().first >= up_to_) return end();
-        // Dear calls take every third rung; dear counts every second on the way to a size that decides.
-        const double dear = usual_s();
-        const bool far_up = last_s() > dear && largest_ > largest_exponential;
-        // A start-up is most of every call so far: what grows beside it shows farther up.
-        const double budget_s = ledger_->options.budget_s;
-        const bool starts_up = last_s() < as_dear * seen_.front().second &&
-                               last_s() > std::max(start_up_share * budget_s, as_long_as_a_start_s) &&
-                               (at_.line == 0 || step_s_ > dear_step * budget_s);
-        const std::size_t stride = up_to_ > 0            ? 1 + (expected_count_s(aim_) > dear)
-                                   : far_up || starts_up ? 3
-                                                         : 1;
-        rung_ = std::min(rung_ + stride, sizes_->size() - 1);
+        rung_ = std::min(rung_ + stride(), sizes_->size() - 1);
         aim_ = (*sizes_)[rung_];
     }
     settle();
@@ -175,7 +187,10 @@ void Climb::go_down() {
     const auto above = std::lower_bound(below.begin(), below.end(), top);
     std::size_t wanted = static_cast<std::size_t>(above - below.begin());
     if (!seen_.empty()) wanted = std::min(wanted, sizes_below - seen_.size());
-    closer_.assign(above - static_cast<long>(wanted), above);
+    auto lowest = above - static_cast<long>(wanted);
+    while (lowest != below.begin() && (lowest == above || *lowest * span_wanted > std::max(largest_, top)))
+        --lowest;
+    closer_.assign(lowest, above);
     std::reverse(closer_.begin(), closer_.end()); // up from the smallest
     climbing_ = true;
     aim();
@@ -241,6 +256,13 @@ void Climb::told_failure(double size, double after_s) {
 void Climb::hint(double size, double call_s) {
     costs_.read(size, call_s);
     if (climbing_ && seen_.empty() && !sizes_->empty()) settle(); // a probe may be needless now
+}
+
+void Climb::read_elsewhere(double size, double call_s) {
+    if (!climbing_ || level_ || down_) return hint(size, call_s);
+    elsewhere_[size] = call_s;
+    costs_.read(size, call_s);
+    if (aim_ == size) settle();
 }
 
 void Climb::recall(double size, double call_s) {

@@ -1,6 +1,7 @@
 // One series' way up a line: from the smallest size that is measured, as far as its calls stay affordable.
 #pragma once
 
+#include <map>
 #include <optional>
 #include <vector>
 
@@ -45,6 +46,8 @@ class Climb {
 
     // What a call took there, known from elsewhere.
     void hint(double size, double call_s);
+    // The same place was read on another line: it is not read again.
+    void read_elsewhere(double size, double call_s);
     void recall(double size, double call_s);
     // From where an earlier session stopped.
     void go_on();
@@ -63,6 +66,7 @@ class Climb {
     double usual_s() const { return ledger_->options.budget_s / 300; }
     bool stays_short() const;
     bool affordable(double size) const;
+    std::size_t stride() const;
     void aim(); // sets the next size, or ends
     void settle();
     void take(); // the size aimed at, or a probe on the way to it
@@ -91,6 +95,7 @@ class Climb {
     std::size_t rung_ = 0;
     std::vector<double> closer_; // sizes put in between, largest first
     std::vector<std::pair<double, double>> seen_;
+    std::map<double, double> elsewhere_; // sizes read on another line, call_s
     CallCosts costs_, count_costs_;
     double largest_ = 0;
 };

@@ -156,11 +156,11 @@ void Climbing::told_probe(const Cell &cell, double call_s) { of(cell).told_probe
 void Climbing::told_time(const Cell &cell, double call_s, double cost_s, bool climbs) {
     of(cell).told_time(cell.size, call_s, cost_s, climbs);
     if (cell.line != 0) return;
-    // The other lines cross the first: there their cost is known.
+    // The other lines cross the first: that place is read.
     for (int line = 1; line < static_cast<int>(ledger_.options.lines.size()); ++line) {
         const auto &meets = ledger_.options.lines[static_cast<std::size_t>(line)].meets;
         if (meets && meets->second == cell.size)
-            of({cell.solution, cell.shape, line, 0}).hint(meets->first, call_s);
+            of({cell.solution, cell.shape, line, 0}).read_elsewhere(meets->first, call_s);
     }
 }
 
