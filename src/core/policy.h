@@ -108,8 +108,9 @@ constexpr double least_rise_at_an_end = 0.005;
 constexpr double explained_to = 2;
 // Growths of the catalogue with such a penalty are seldom met: x^0.75, log^2 x. ln units. [programs]
 constexpr double rare_growth = 2;
-// Their witness is plain that rises by so much, ln. [programs]
-constexpr double plain_rise = 1.4;
+// Their witness is plain that rises to the highest ratio of all, by so much of a logarithm's rise; or that
+// rises by so much, ln. [programs]
+constexpr double plain_logarithms = 0.7, plain_rise = 1.4;
 
 // Time may rise by so many times what the machine's own curve of random access rises by. [theory]
 constexpr double memory_allowance = 2;
@@ -117,7 +118,7 @@ constexpr std::size_t least_common_places = 6; // read by steps and by time
 constexpr double time_faster_told = 1.5;       // times dearer a step: worth a remark
 
 // A whole program's own work stands out where some reading is so many times the least. [programs]
-constexpr double stands_out = 2;
+constexpr double stands_out = 1.5;
 
 } // namespace claim
 

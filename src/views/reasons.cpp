@@ -152,8 +152,11 @@ std::string words(const Reason &reason) {
             },
             [](const StartUp &b) {
                 return fmt::format(
-                    "no reading is {} times as long as the least, {}, and that is the program's start-up: "
-                    "what it does itself hardly shows; a larger size would",
+                    "{} {} times as long as the least, {}, and that is the program's start-up: what it does "
+                    "itself hardly shows; larger sizes would",
+                    b.above == 0   ? "no reading is"
+                    : b.above == 1 ? "only one reading is"
+                                   : fmt::format("only {} readings are", b.above),
                     three_digits(policy::claim::stands_out), time_text(b.least_ns));
             },
             [](const SlowSteps &b) {

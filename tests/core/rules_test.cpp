@@ -133,7 +133,10 @@ TEST(Rules, GrowthSeldomMetHasToBePlainToSee) {
     one.evidence.end_rise = EndRise::some;
     EXPECT_EQ(deciding(one.evidence), "rare");
     one.evidence.witness->is_highest = true;
+    one.evidence.witness->logarithms = 0.9;
     EXPECT_EQ(deciding(one.evidence), "leaves");
+    one.evidence.witness->logarithms = 0.5; // no growth rises by so little
+    EXPECT_EQ(deciding(one.evidence), "rare");
     one.evidence.witness.reset();
     EXPECT_EQ(deciding(one.evidence, {"witness"}), "rare"); // seen nowhere is not plain
 }
@@ -199,6 +202,28 @@ TEST(Rules, AStartUpHidesWhatGrowsBesideIt) {
     EXPECT_TRUE(qualifies("start-up", one.evidence, judgement));
     one.shape.starts_up = false;
     EXPECT_FALSE(qualifies("start-up", one.evidence, judgement));
+}
+
+// To keep a bound takes as many readings beyond the start-up as growth takes to show; to rise above it, one
+// will do.
+TEST(Rules, FewReadingsBeyondTheStartUpKeepNoBound) {
+    for (const auto &[per_square, few] : {std::pair(0.02, true), {100.0, false}}) {
+        Case one(test::timed_series([factor = per_square](double n) { return 1e8 + factor * n * n; }, 16, 1e5,
+                                    0.01, 3),
+                 "n", Noise::timed);
+        one.shape.starts_up = true;
+        one.evidence.shape = &one.shape;
+        Judgement judgement;
+        judgement.decided_by = Metric::time;
+        judgement.verdict = Verdict::holds;
+        EXPECT_EQ(qualifies("start-up", one.evidence, judgement), few) << per_square;
+        const std::size_t top = one.time.points.size() - 1;
+        judgement.verdict = Verdict::exceeded;
+        one.evidence.witness = Witness{top - 1, top, 0.1, true}; // time / n rises there
+        EXPECT_FALSE(qualifies("start-up", one.evidence, judgement)) << per_square;
+        one.evidence.witness = Witness{0, top, 0.1, true}; // and fell from the start
+        if (few) EXPECT_TRUE(qualifies("start-up", one.evidence, judgement));
+    }
 }
 
 TEST(Rules, HiddenWorkIsWhatMemoryCanNotDo) {

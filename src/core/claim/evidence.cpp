@@ -180,6 +180,10 @@ Stretch Evidence::stretch() const {
     return stretch(from, to);
 }
 
+bool Evidence::witness_rises() const {
+    return witness && log_ratio(*this, witness->to) > log_ratio(*this, witness->from);
+}
+
 Stretch Evidence::witnessed() const {
     if (!witness) return stretch();
     // From a third on is what people look at, where it goes the same way.

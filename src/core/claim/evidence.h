@@ -71,6 +71,7 @@ struct Evidence {
     Stretch stretch() const;
     Stretch stretch(std::size_t from, std::size_t to) const;
     Stretch witnessed() const;
+    bool witness_rises() const;                                   // where there is one
     std::vector<std::string> unnamed_sizes(const Fit &fit) const; // that it grows with
     // Up to where a size has to grow for the two best growths on either side of the bound to part.
     std::optional<WouldDecide> would_decide() const;

@@ -99,8 +99,9 @@ struct Keeps {
 struct EquallyWell {
     Stretch stretch;
 };
-struct StartUp { // no reading is twice this one, the least
+struct StartUp {
     double least_ns = 0;
+    std::size_t above = 0; // readings that stand out from it
 };
 struct SlowSteps { // steps keep the bound, but a step takes so much longer that a level one it can't be
     std::string growth;

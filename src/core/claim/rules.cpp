@@ -92,8 +92,8 @@ bool is_rare_and_not_plain(const Evidence &e) {
     if (!e.is_rare() || !e.witness) return e.is_rare();
     const Stretch seen = e.witnessed();
     const bool manifold = std::abs(std::log(seen.last / seen.first)) > plain_rise;
-    const bool plain =
-        e.read == Metric::space ? e.witness->is_highest && manifold : e.witness->is_highest || manifold;
+    const bool high = e.witness->is_highest && e.witness->logarithms > plain_logarithms;
+    const bool plain = e.read == Metric::space ? high && manifold : high || manifold;
     return !plain;
 }
 void decide_rare(const Evidence &e, Judgement &j) {
@@ -211,19 +211,31 @@ double least_reading(const Growth &growth) {
     return least;
 }
 
-// A whole program's time holds its start-up: where that is most of every reading, what grows beside it is not
-// seen.
+std::vector<Located> above_the_start_up(const Growth &time) {
+    std::vector<Located> above;
+    std::copy_if(
+        time.points.begin(), time.points.end(), std::back_inserter(above),
+        [&](const Located &point) { return point.log_value - least_reading(time) >= std::log(stands_out); });
+    return above;
+}
+
+// A whole program's time holds its start-up: what grows beside it shows in the readings that stand out from
+// that. To rise above a bound one may do; to keep it, or to fall below one, takes as many as growth takes to
+// show.
 bool is_start_up(const Evidence &e, const Judgement &j) {
     if (!e.shape->starts_up || j.decided_by != Metric::time || j.verdict == Verdict::undecided) return false;
     const Growth &time = *e.shape->time;
-    return std::all_of(time.points.begin(), time.points.end(), [&](const Located &point) {
-        return point.log_value - least_reading(time) < std::log(stands_out);
-    });
+    const std::vector<Located> above = above_the_start_up(time);
+    if (above.empty()) return true;
+    if (j.verdict == Verdict::exceeded && (!e.witness || e.witness_rises())) return false;
+    return too_few(above, time.names(), policy::growth::least_places, time.best().is_exponential())
+        .has_value();
 }
 void allow_for_start_up(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::undecided;
     j.loose = false;
-    j.reason = because::StartUp{std::exp(least_reading(*e.shape->time))};
+    const Growth &time = *e.shape->time;
+    j.reason = because::StartUp{std::exp(least_reading(time)), above_the_start_up(time).size()};
     j.remarks.clear();
     j.would_decide = e.farther();
 }

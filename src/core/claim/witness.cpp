@@ -184,6 +184,8 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
             std::max(found->witness.late_rise, LineEnd(places, line, sign).late_rise());
     if (found->witness.late_rise <= 0) return std::nullopt;
     found->witness.is_highest = is_highest(places, found->witness.to, sign);
+    const RatioRead &from = places[found->witness.from], &to = places[found->witness.to];
+    found->witness.logarithms = sign * (to.log_ratio - from.log_ratio) / rise_of_a_logarithm(from, to);
     return found;
 }
 

@@ -21,6 +21,7 @@ struct Witness {
     double late_rise = 0; // ln: of reading / bound in the upper half of the way, or what it falls there
     bool is_highest =
         false; // no place that is not smaller in every size has a higher ratio (for a fall: lower)
+    double logarithms = 0; // the rise, in those (ln) of a logarithm of what grows from the one to the other
 };
 
 // The clearest chain of at least three places in which no size falls, that ends where nothing larger was

@@ -61,19 +61,15 @@ std::vector<bool> may_be_exponential(const Series &series) {
     return small;
 }
 
-namespace {
-
 using policy::growth::least_doublings;
 
-// What keeps the points from telling growth, if anything does: too few of them, or a size over too few
-// doublings. `exponential`: growth that shows within a few sizes that lie close together.
-bool are_too_few(const std::vector<Located> &points, const std::vector<std::string> &names,
-                 std::size_t least_places, bool exponential, TooFew &missing) {
-    missing = {points.size(),
-               names.size() > 1 ? policy::growth::least_places_of_several
-               : exponential    ? policy::growth::least_places_exponential
-                                : least_places,
-               "", 0, least_doublings};
+std::optional<TooFew> too_few(const std::vector<Located> &points, const std::vector<std::string> &names,
+                              std::size_t least_places, bool exponential) {
+    TooFew missing = {points.size(),
+                      names.size() > 1 ? policy::growth::least_places_of_several
+                      : exponential    ? policy::growth::least_places_exponential
+                                       : least_places,
+                      "", 0, least_doublings};
     for (std::size_t i = 0; i < names.size() && !points.empty(); ++i) {
         double least = 1e300, largest = 0;
         for (const Located &point : points) {
@@ -88,8 +84,11 @@ bool are_too_few(const std::vector<Located> &points, const std::vector<std::stri
         if (!close_together && doublings < least_doublings && missing.size.empty())
             missing.size = names[i], missing.doublings = doublings;
     }
-    return missing.places < missing.least_places || !missing.size.empty();
+    const bool lacks = missing.places < missing.least_places || !missing.size.empty();
+    return lacks ? std::optional(missing) : std::nullopt;
 }
+
+namespace {
 
 std::size_t largest_reading(const std::vector<Located> &points) {
     return static_cast<std::size_t>(
@@ -134,9 +133,10 @@ Growth fit_growth(const Series &all, std::shared_ptr<const Catalogue> catalogue,
     const std::vector<std::string> &names = catalogue->names();
     const std::vector<bool> small = may_be_exponential(series);
     const bool exponential = std::find(small.begin(), small.end(), true) != small.end();
-    if (growth.points.empty() ||
-        are_too_few(growth.points, names, options.least_places, exponential, growth.too_few))
+    if (const auto missing = too_few(growth.points, names, options.least_places, exponential)) {
+        growth.too_few = *missing;
         return growth;
+    }
     std::vector<std::vector<double>> places;
     for (const Located &point : growth.points)
         places.push_back(point.sizes);
@@ -144,11 +144,12 @@ Growth fit_growth(const Series &all, std::shared_ptr<const Catalogue> catalogue,
     Search search(*design, growth.points, options);
     growth.fits = search.fits();
     if (growth.fits.empty()) return growth;
-    if (names.size() == 1 && !growth.best().is_exponential() &&
-        are_too_few(growth.points, names, options.least_places, false, growth.too_few)) {
-        growth.fits.clear();
-        return growth;
-    }
+    if (names.size() == 1 && !growth.best().is_exponential())
+        if (const auto missing = too_few(growth.points, names, options.least_places, false)) {
+            growth.too_few = *missing;
+            growth.fits.clear();
+            return growth;
+        }
     if (options.noise == Noise::counted) put_exact_form_first(growth, (*design).places());
     growth.standing = Growth::Standing::fitted;
     growth.decided = search.decided(growth);

@@ -45,6 +45,11 @@ struct TooFew {
     double doublings = 0, least_doublings = 0;
 };
 
+// None where the points can tell growth. `exponential`: growth that shows within a few sizes that lie close
+// together. least_places: of one size, where it is not.
+std::optional<TooFew> too_few(const std::vector<Located> &points, const std::vector<std::string> &names,
+                              std::size_t least_places, bool exponential);
+
 struct Growth {
     enum class Standing { fitted, too_few };
     Standing standing = Standing::too_few;
