@@ -10,6 +10,7 @@
 #ifndef IRON_STOPWATCH_HPP
 #define IRON_STOPWATCH_HPP
 
+// The worker needs most of these; solutions may lean on them, so they stay where it is built apart.
 #include <cstdint>
 #include <cstdio>
 #include <cstdlib>

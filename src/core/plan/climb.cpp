@@ -259,10 +259,9 @@ void Climb::hint(double size, double call_s) {
 }
 
 void Climb::read_elsewhere(double size, double call_s) {
-    if (!climbing_ || level_ || down_) return hint(size, call_s);
-    elsewhere_[size] = call_s;
-    costs_.read(size, call_s);
-    if (aim_ == size) settle();
+    if (climbing_ && !level_ && !down_) elsewhere_[size] = call_s;
+    hint(size, call_s);
+    if (climbing_ && aim_ == size && elsewhere_.contains(size)) settle();
 }
 
 void Climb::recall(double size, double call_s) {
