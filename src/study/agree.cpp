@@ -219,8 +219,9 @@ class Agreeing {
                 mark(entry, Found::fails, answered.outcome, answered.detail, trial,
                      trial.expected.value_or(""), "");
         }
-        const std::optional<std::string> expected =
+        std::optional<std::string> expected =
             trial.expected ? trial.expected : ballot_.expected(trial.input, answers);
+        if (!expected && answers.size() > 1) expected = asked_too(trial, answers);
         if (!expected) return disputed(answers, trial);
         for (SolutionAgreement &entry : agreement_.solutions) {
             if (given.contains(entry.name) && entry.counterexample &&
@@ -233,6 +234,19 @@ class Agreeing {
                 mark(entry, Found::disagrees, Outcome::wrong_answer, comparison.where, trial, *expected,
                      found->second);
         }
+    }
+
+    // Where no side has the majority, those who were too slow to be asked are asked after all.
+    std::optional<std::string> asked_too(const Trial &trial, std::map<std::string, std::string> &answers) {
+        for (const SolutionAgreement &entry : agreement_.solutions) {
+            if (!in_play(entry) || answers.contains(entry.name)) continue;
+            const Answered answered = lab_.runner(entry.name).answer(trial.input, problem_.limits.time_s);
+            if (answered.outcome != Outcome::done) continue;
+            if (!ballot_.may_be_nothing(answers, trial.expected) && says_nothing(answered.text)) continue;
+            answers[entry.name] = answered.text;
+            if (auto expected = ballot_.expected(trial.input, answers)) return expected;
+        }
+        return std::nullopt;
     }
 
     // As many say one thing as another: nobody can be believed.

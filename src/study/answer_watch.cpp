@@ -16,8 +16,9 @@ constexpr std::size_t room_for_answers = 256 << 20; // bytes
 
 } // namespace
 
-AnswerWatch::AnswerWatch(const Problem &problem, Lab &lab, Agreement &agreement)
-    : problem_(problem), lab_(lab), agreement_(agreement) {
+AnswerWatch::AnswerWatch(const Problem &problem, Lab &lab, Agreement &agreement,
+                         std::vector<std::string> voters, Ask ask)
+    : problem_(problem), lab_(lab), agreement_(agreement), voters_(std::move(voters)), ask_(std::move(ask)) {
     // A named reference is held against as ever; without one only a sample can say that nothing is right.
     may_be_nothing_ = !problem.answers.reference.empty() ||
                       std::any_of(problem.samples.begin(), problem.samples.end(),
@@ -44,19 +45,26 @@ void AnswerWatch::mark(const std::string &solution, const Spot &spot, Outcome ou
     }
 }
 
+AnswerWatch::Seen AnswerWatch::seen_as(const std::string &answer) {
+    Seen seen{hex_digest(normalised(problem_.answers.same_if, answer)),
+              answer.size() <= beginning ? answer : answer.substr(0, beginning) + "…",
+              {}};
+    if (!digest_suffices(problem_.answers.same_if) && kept_bytes_ + answer.size() < room_for_answers) {
+        seen.whole = answer; // the rule wants it so
+        kept_bytes_ += answer.size();
+    }
+    return seen;
+}
+
 std::string AnswerWatch::look_at(const std::string &solution, const Spot &spot, const std::string &answer) {
     const std::string digest = hex_digest(normalised(problem_.answers.same_if, answer));
     SeenBy &seen = answers_[spot];
     if (seen.contains(solution)) return digest;
     if (!may_be_nothing_ && says_nothing(answer))
         throw Failure{Outcome::no_answer, "it ended well, and wrote nothing"};
-    Seen own{digest, answer.size() <= beginning ? answer : answer.substr(0, beginning) + "…", {}};
-    if (!digest_suffices(problem_.answers.same_if) && kept_bytes_ + answer.size() < room_for_answers) {
-        own.whole = answer; // the rule wants it so
-        kept_bytes_ += answer.size();
-    }
-    seen[solution] = std::move(own);
-    const auto expected = expected_of(spot, seen);
+    seen[solution] = seen_as(answer);
+    auto expected = expected_of(spot, seen);
+    if (!expected && differ(seen)) expected = ask_the_others(spot, seen);
     if (!expected) return digest;
     std::optional<Failure> fault;
     for (const auto &[name, given] : seen) {
@@ -108,12 +116,26 @@ std::optional<std::string> AnswerWatch::expected_of(const Spot &spot, const Seen
     return std::nullopt;
 }
 
+bool AnswerWatch::differ(const SeenBy &seen) {
+    return std::any_of(seen.begin(), seen.end(),
+                       [&](const auto &one) { return one.second.digest != seen.begin()->second.digest; });
+}
+
+// Until somebody has the majority.
+std::optional<std::string> AnswerWatch::ask_the_others(const Spot &spot, SeenBy &seen) {
+    for (const std::string &voter : voters_) {
+        if (seen.contains(voter) || wrong_.contains(voter)) continue;
+        const auto answer = ask_(voter, spot);
+        if (!answer || (!may_be_nothing_ && says_nothing(*answer))) continue;
+        seen[voter] = seen_as(*answer);
+        if (auto expected = expected_of(spot, seen)) return expected;
+    }
+    return std::nullopt;
+}
+
 void AnswerWatch::settle_disputes() {
     for (const auto &[spot, seen] : answers_) {
-        std::set<std::string> digests;
-        for (const auto &[solution, given] : seen)
-            digests.insert(given.digest);
-        if (digests.size() < 2 || expected_of(spot, seen)) continue;
+        if (!differ(seen) || expected_of(spot, seen)) continue;
         for (const auto &[solution, given] : seen)
             mark(solution, spot, Outcome::wrong_answer,
                  "the solutions differ here and no side has the majority", "(no majority)", given.text);

@@ -1,6 +1,7 @@
 // Answers go on being compared while times are taken: each solution's, on each input, in each generation.
 #pragma once
 
+#include <functional>
 #include <map>
 #include <optional>
 #include <set>
@@ -14,10 +15,16 @@ namespace iron {
 
 class AnswerWatch {
   public:
-    // Faults found are marked in `agreement`.
-    AnswerWatch(const Problem &problem, Lab &lab, Agreement &agreement);
+    // What a solution answers at a spot where it was not measured; none where that takes too long, or it
+    // fails.
+    using Ask = std::function<std::optional<std::string>(const std::string &solution, const Spot &)>;
 
-    // Takes an answer in; returns its digest. Throws Failure where this solution is the wrong one.
+    // Faults found are marked in `agreement`. `voters`: who else may be asked.
+    AnswerWatch(const Problem &problem, Lab &lab, Agreement &agreement, std::vector<std::string> voters,
+                Ask ask);
+
+    // Takes an answer in; returns its digest. Where it differs from what was seen there and nobody has the
+    // majority, the others are asked too. Throws Failure where this solution is the wrong one.
     std::string look_at(const std::string &solution, const Spot &spot, const std::string &answer);
     // Solutions found wrong since this was last asked, each with the spot.
     std::vector<std::pair<std::string, Spot>> newly_wrong();
@@ -36,13 +43,18 @@ class AnswerWatch {
     };
     using SeenBy = std::map<std::string, Seen>;
 
+    Seen seen_as(const std::string &answer);
     Comparison compare(const Spot &spot, const Seen &expected, const Seen &got);
     std::optional<std::string> expected_of(const Spot &spot, const SeenBy &seen);
+    static bool differ(const SeenBy &seen);
+    std::optional<std::string> ask_the_others(const Spot &spot, SeenBy &seen);
     void settle_disputes();
 
     const Problem &problem_;
     Lab &lab_;
     Agreement &agreement_;
+    std::vector<std::string> voters_;
+    Ask ask_;
     bool may_be_nothing_ = false;
     std::map<Spot, SeenBy> answers_;
     std::set<std::string> wrong_;

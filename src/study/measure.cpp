@@ -14,6 +14,9 @@ namespace iron {
 
 namespace {
 
+// Of the budget: for the answers of others where two differ. Who is right comes before one reading more.
+constexpr double share_for_disputes = 0.3;
+
 std::string joined(const std::vector<std::string> &sentences) {
     std::string text;
     for (const std::string &sentence : sentences)
@@ -37,7 +40,9 @@ class Measuring {
               Lab &lab, Archive &archive, const Clock &clock, Teller &teller, Agreement &agreement)
         : scope_(scope), options_(options), lab_(lab), archive_(archive), clock_(clock), teller_(teller),
           started_s_(clock.seconds()), field_(scope, those_that_agree(entrants, agreement)),
-          watch_(scope.problem, lab, agreement), planner_(plan(entrants)) {}
+          watch_(scope.problem, lab, agreement, field_.solutions(),
+                 [this](const std::string &name, const Spot &spot) { return asked_too(name, spot); }),
+          planner_(plan(entrants)) {}
 
     MeasureSummary outcome() {
         open_journal();
@@ -244,6 +249,20 @@ class Measuring {
         planner_.told_count(step.cell, clock_.seconds() - from);
     }
 
+    // The answer of one that was not measured there, since two others differ.
+    std::optional<std::string> asked_too(const std::string &name, const Spot &spot) {
+        const double left_s = share_for_disputes * options_.budget_s - on_disputes_s_;
+        if (left_s <= 0) return std::nullopt;
+        const double from = clock_.seconds();
+        teller_.progress(elapsed(), options_.budget_s, [&] { return name + ", for its answer"; });
+        const Answered answered =
+            lab_.runner(name).answer(lab_.inputs().get(spot.shape, spot.sizes, spot.seed),
+                                     std::min(left_s, scope_.problem.limits.time_s));
+        on_disputes_s_ += clock_.seconds() - from;
+        if (answered.outcome != Outcome::done) return std::nullopt;
+        return answered.text;
+    }
+
     double stopped_after_s(Outcome outcome) const {
         return outcome == Outcome::over_time ? scope_.problem.limits.time_s : 0;
     }
@@ -325,6 +344,7 @@ class Measuring {
     MeasureSummary summary_;
     int generation_ = 0;
     bool restless_ = false;
+    double on_disputes_s_ = 0;
 };
 
 } // namespace

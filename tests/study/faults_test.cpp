@@ -236,5 +236,23 @@ TEST(Forms, ASecondSessionClimbsFarther) {
     EXPECT_LT(study.summary.spent_s, 110);
 }
 
+// Two fast solutions differ where the slow third, which takes no part there, would tell who is right.
+class Disputes : public testing::TestWithParam<double> {};
+
+TEST_P(Disputes, WhoIsTooSlowToTakePartIsAskedWhoIsRight) {
+    Studied study({size("n", 1, make_number(1e6))});
+    study.shape("calm", "{n}");
+    study.solution("pass", "n", "O(n)", 1000);
+    study.solution("pairs", "n^2", "O(n^2)");
+    study.solution("short", "n", "O(n)", 1000).wrong_from = GetParam();
+    study.run(30);
+    EXPECT_TRUE(study.agrees("pass"));
+    EXPECT_TRUE(study.agrees("pairs"));
+    EXPECT_FALSE(study.agrees("short"));
+    EXPECT_EQ(study.agreement_on("short").found_while, GetParam() > 1e4 ? "measuring" : "agreeing");
+}
+
+INSTANTIATE_TEST_SUITE_P(WhereAnswersAreCompared, Disputes, testing::Values(5000.0, 20000.0));
+
 } // namespace
 } // namespace iron::test
