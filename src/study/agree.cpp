@@ -22,7 +22,7 @@ class Agreeing {
     Agreeing(const Problem &problem, const std::vector<Entrant> &entrants, const AgreeOptions &options,
              Lab &lab, const Clock &clock, Teller &teller)
         : problem_(problem), options_(options), lab_(lab), inputs_(lab.inputs()), clock_(clock),
-          teller_(teller), pace_(problem.sizes.front().name, problem.limits.time_s), ballot_(problem, lab) {
+          teller_(teller), pace_(problem), ballot_(problem, lab) {
         for (const std::string &name : options.shapes)
             shapes_.push_back(problem.shape(name));
         for (const Entrant &one : entrants) {
@@ -48,9 +48,7 @@ class Agreeing {
         agreement_.reference = problem_.answers.reference;
         const SolutionAgreement *reference = agreement_.solution(agreement_.reference);
         agreement_.reference_why = ballot_.how_sure(reference && in_play(*reference));
-        // Beside small values of other sizes a call tells less.
-        CallTimes calls = problem_.sizes.size() == 1 ? pace_.calls() : CallTimes();
-        return {std::move(agreement_), std::move(calls)};
+        return {std::move(agreement_), pace_.calls()};
     }
 
   private:

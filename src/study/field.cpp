@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <map>
 
 #include "core/words.h"
 
@@ -33,16 +34,15 @@ bool Field::is_level(std::size_t number, const std::string &shape) const {
 void Field::put_into(PlanOptions &plan) const {
     plan.solutions = static_cast<int>(solutions_.size());
     plan.shapes = static_cast<int>(shapes_.size());
-    const SizeLine &sweep = lines_.front();
+    std::map<Sizes, int> places;
     for (const SizeLine &line : lines_) {
         PlanLine planned{line.sizes, line.below, {}, {}, line.urgent, line.last_resort};
-        if (!line.last_resort)
-            for (const double size : line.sizes)
-                planned.on_first.push_back(line.waits_for.value_or(line.at(size).at(sweep.grows)));
-        if (&line != &sweep)
-            for (const double size : line.sizes)
-                if (const Sizes here = line.at(size); sweep.at(here.at(sweep.grows)) == here)
-                    planned.meets = {size, here.at(sweep.grows)};
+        for (const double size : line.sizes) {
+            const Sizes here = line.at(size);
+            planned.places.push_back(places.emplace(here, static_cast<int>(places.size())).first->second);
+            if (!line.last_resort)
+                planned.on_first.push_back(line.waits_for.value_or(here.at(lines_.front().grows)));
+        }
         plan.lines.push_back(std::move(planned));
     }
     for (int shape = 0; shape < plan.shapes; ++shape)

@@ -213,8 +213,10 @@ class Measuring {
     // A single call, not kept.
     void probe(const Next &step, const Spot &spot) {
         const Input input = lab_.inputs().get(spot.shape, spot.sizes, spot.seed);
-        const Answered answered =
-            lab_.runner(field_.solution(step.cell)).answer(input, scope_.problem.limits.time_s);
+        const double limit_s = std::min(step.limit_s, scope_.problem.limits.time_s);
+        const Answered answered = lab_.runner(field_.solution(step.cell)).answer(input, limit_s);
+        if (answered.outcome == Outcome::over_time && step.limit_s < scope_.problem.limits.time_s)
+            return planner_.told_probe_stopped(step.cell, limit_s);
         if (answered.outcome != Outcome::done) throw Failure{answered.outcome, answered.detail};
         planner_.told_probe(step.cell, std::max(answered.seconds, 1e-9));
     }

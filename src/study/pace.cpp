@@ -14,6 +14,9 @@ constexpr double far_longer = 20;           // than the slowest of the others
 
 } // namespace
 
+Pace::Pace(const Problem &problem)
+    : problem_(problem), size_name_(problem.sizes.front().name), limit_s_(problem.limits.time_s) {}
+
 void Pace::took(const std::string &solution, const std::string &shape, const Sizes &sizes, double seconds) {
     const auto [quickest, first] = quickest_.emplace(solution, seconds);
     quickest->second = std::min(quickest->second, seconds);
@@ -21,8 +24,10 @@ void Pace::took(const std::string &solution, const std::string &shape, const Siz
     slowest_[solution] = std::max(slowest_[solution], own);
     const auto size = sizes.find(size_name_);
     if (size == sizes.end()) return;
-    const auto [least, fresh_size] = least_[solution][shape].emplace(size->second, seconds);
-    least->second = std::min(least->second, seconds);
+    if (sizes == complete_sizes(problem_, {*size})) {
+        const auto [least, fresh_size] = least_[solution][shape].emplace(size->second, seconds);
+        least->second = std::min(least->second, seconds);
+    }
     auto &times = times_[solution];
     const auto [here, fresh] = times.emplace(size->second, std::pair(own, own));
     here->second = {std::min(here->second.first, own), std::max(here->second.second, own)};

@@ -5,19 +5,18 @@
 #include <string>
 #include <utility>
 
-#include "core/bound/expression.h"
+#include "records/problem.h"
 
 namespace iron {
 
-// The least that a call took, by shape and first size, start-up included.
+// The least that a call took, by shape and first size, the others at their usual values; start-up included.
 using CallsByShape = std::map<std::string, std::map<double, double>>;
 // By solution: what measuring may go by before it has called anything.
 using CallTimes = std::map<std::string, CallsByShape>;
 
 class Pace {
   public:
-    // `size_name`: the first size. `limit_s`: of one call.
-    Pace(std::string size_name, double limit_s) : size_name_(std::move(size_name)), limit_s_(limit_s) {}
+    explicit Pace(const Problem &problem);
 
     void enter(const std::string &solution, bool whole_program) { whole_[solution] = whole_program; }
 
@@ -42,8 +41,9 @@ class Pace {
   private:
     double slow_for(const std::string &solution) const;
 
-    std::string size_name_;
-    double limit_s_;
+    const Problem &problem_;
+    const std::string &size_name_; // the first
+    double limit_s_;               // of one call
     std::map<std::string, bool> whole_;
     std::map<std::string, double> slowest_, quickest_; // call (or process), the start taken off
     std::map<std::string, double> too_slow_from_;      // first size

@@ -3,6 +3,7 @@
 #include <functional>
 #include <gtest/gtest.h>
 #include <set>
+#include <tuple>
 
 #include "core/plan/ladder.h"
 #include "core/plan/planner.h"
@@ -42,6 +43,11 @@ struct Simulated {
                 continue;
             }
             const double call = call_s(next.cell);
+            if (next.task == Task::probe && call > next.limit_s) {
+                elapsed_s += next.limit_s;
+                planner.told_probe_stopped(next.cell, next.limit_s);
+                continue;
+            }
             double load = next.task == Task::count || loaded.insert(next.cell).second
                               ? load_a_number_s * next.cell.size
                               : 0;
@@ -273,22 +279,38 @@ TEST(Planner, AStartUpThatIsReadLongerOnceEndsNoClimb) {
     EXPECT_LE(machine.sizes(0), 12u);
 }
 
-TEST(Planner, APlaceWhereTwoLinesCrossIsReadOnce) {
+TEST(Planner, APlaceThatSeveralLinesShareIsReadOnce) {
     Simulated machine = simulated(2, 10, 4096);
-    const std::vector<double> rungs = ladder(16, 4096), first(rungs.size(), 16);
-    machine.options.lines.push_back({rungs, {}, first, std::pair(16.0, 16.0)});
-    machine.options.lines.push_back({rungs, {}, first, std::pair(256.0, 16.0)});
+    const std::vector<double> rungs = ladder(16, 4096);
+    int fresh = 0;
+    const auto add = [&](std::map<std::size_t, int> shared, std::size_t every) {
+        PlanLine line;
+        for (std::size_t rung = 0; rung < rungs.size(); rung += every) {
+            line.sizes.push_back(rungs[rung]);
+            line.on_first.push_back(16);
+            line.places.push_back(shared.contains(rung) ? shared[rung] : ++fresh);
+        }
+        machine.options.lines.push_back(line);
+    };
+    machine.options.lines.clear();
+    add({}, 1); // places 1 to 17
+    std::map<std::size_t, int> all_on_the_first;
+    for (std::size_t rung = 0; rung < rungs.size(); ++rung)
+        all_on_the_first[rung] = 1 + static_cast<int>(rung);
+    add(all_on_the_first, 4);
+    add({{0, 1}}, 1);          // crosses the first at its start
+    add({{8, 1}, {3, 30}}, 1); // higher up, and the line before it
     machine.call_s = [](const Cell &cell) { return 1e-8 * cell.size; };
     machine.run();
-    std::map<int, std::set<double>> sizes; // by line
-    for (const auto &[cell, times] : machine.timed)
-        sizes[cell.line].insert(cell.size);
-    EXPECT_TRUE(sizes[0].contains(16));
-    EXPECT_FALSE(sizes[1].contains(16));
-    EXPECT_FALSE(sizes[2].contains(256));
-    EXPECT_TRUE(sizes[2].contains(16));
-    for (const int line : {1, 2})
-        EXPECT_EQ(sizes[line].size() + 1, machine.options.lines[0].sizes.size());
+    std::map<std::tuple<int, int, int>, int> lines_at; // a solution's, on a shape, at a place
+    for (const auto &[cell, times] : machine.timed) {
+        const PlanLine &line = machine.options.lines[static_cast<std::size_t>(cell.line)];
+        const auto rung = std::find(line.sizes.begin(), line.sizes.end(), cell.size) - line.sizes.begin();
+        ++lines_at[{cell.solution, cell.shape, line.places[static_cast<std::size_t>(rung)]}];
+    }
+    EXPECT_EQ(lines_at.size(), 2u * 2u * static_cast<std::size_t>(fresh));
+    for (const auto &[place, lines] : lines_at)
+        EXPECT_EQ(lines, 1) << std::get<2>(place);
 }
 
 TEST(Planner, BelowTheLadderSizesSpanWhatGrowthNeeds) {

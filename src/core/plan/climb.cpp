@@ -23,6 +23,8 @@ constexpr double start_up_share = 1.0 / 1000, dear_step = 1.0 / 100;
 constexpr double surely_grown = 4;
 constexpr double unsteady = 1.2;     // times the least call: perhaps a slow moment, perhaps growth
 constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
+// Calls, each of them as dear as this at least, that small steps to the same place would take.
+constexpr double leap_worth = 8, ask_s = 5e-3;
 
 } // namespace
 
@@ -115,12 +117,30 @@ void Climb::take() {
     }
     const double most = probe_share * ledger_->options.budget_s;
     if (costs_.at_most(aim_) <= most) return;
+    if (!cautious_) {
+        probing_ = true;
+        at_.size = leap();
+        return;
+    }
     double between = std::floor(costs_.largest_size()) + 1;
     if (between >= aim_) return;
     while (between + 1 < aim_ && costs_.at_most(between + 1) <= most)
         ++between;
     probing_ = true;
     at_.size = between;
+}
+
+// Where growth may hide beside what is read so far, a single call under a limit: at the size aimed at, or at
+// once where no exponential can hide any more.
+double Climb::leap() const {
+    const auto beyond = std::lower_bound(sizes_->begin(), sizes_->end(), largest_exponential);
+    const double size = beyond == sizes_->end() ? sizes_->back() : *beyond;
+    return !down_ && size > aim_ && affordable(size) ? size : aim_;
+}
+
+double Climb::probe_limit_s() const {
+    if (cautious_ || costs_.empty()) return 1e300;
+    return std::min(probe_share * ledger_->options.budget_s, leap_worth * std::max(costs_.last_s(), ask_s));
 }
 
 // Takes the size aimed at, or where that is too dear what lies below it.
@@ -216,12 +236,19 @@ void Climb::told_probe(double size, double call_s) {
     if (!slow) settle();
 }
 
+// Exponential, perhaps: in small steps from here on.
+void Climb::told_probe_stopped(double size, double after_s) {
+    costs_.stopped(size, after_s);
+    cautious_ = true;
+    settle();
+}
+
 void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
     costs_.read(size, call_s);
     if (!goes_on || !climbing_ || at_.size != size) return;
     step_s_ = cost_s;
     // What was seen elsewhere is for the first step: one slow moment there must not end a climb.
-    if (seen_.empty() && !failed_) costs_.forget_above(size);
+    if (seen_.empty() && !failed_) costs_.only_bounds_above(size);
     seen_.push_back({size, call_s});
     largest_ = std::max(largest_, size);
     if (!level_) return aim();

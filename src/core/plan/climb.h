@@ -18,6 +18,7 @@ class Climb {
     // What to do next, as long as it is climbing: a probe or a size to read.
     Cell at() const { return at_; }
     bool probes() const { return probing_; }
+    double probe_limit_s() const;
     bool goes_down() const { return down_; } // fills up below the ladder
     int line() const { return at_.line; }
     std::size_t rung() const { return rung_; }
@@ -38,6 +39,7 @@ class Climb {
 
     // `goes_on`: while the planner climbs; later readings change nothing here.
     void told_probe(double size, double call_s);
+    void told_probe_stopped(double size, double after_s);
     void told_time(double size, double call_s, double cost_s, bool goes_on);
     void told_count(double size, double cost_s, bool goes_on);
     // Nothing from this size on can be read; `after_s`: where a call was stopped by the clock, else 0. A
@@ -69,7 +71,8 @@ class Climb {
     std::size_t stride() const;
     void aim(); // sets the next size, or ends
     void settle();
-    void take(); // the size aimed at, or a probe on the way to it
+    void take(); // the size aimed at, or a probe before it
+    double leap() const;
     void go_down();
     void go_up_again();
     void end();
@@ -81,6 +84,7 @@ class Climb {
     double aim_ = 0; // the size to be read next, probes on the way to it
     bool climbing_ = true;
     bool probing_ = false;
+    bool cautious_ = false; // a leap was stopped
     bool down_ = false;
     bool went_up_again_ = false;
     bool level_ = false; // nothing changes along the line

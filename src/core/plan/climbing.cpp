@@ -18,6 +18,11 @@ Climbing::Climbing(Ledger &ledger) : ledger_(ledger) {
         for (int shape = 0; shape < options.shapes; ++shape)
             for (int line = 0; line < static_cast<int>(options.lines.size()); ++line)
                 climbs_.emplace_back(ledger, solution, shape, line);
+    for (int line = 0; line < static_cast<int>(options.lines.size()); ++line) {
+        const PlanLine &one = options.lines[static_cast<std::size_t>(line)];
+        for (std::size_t rung = 0; rung < one.places.size(); ++rung)
+            lines_at_[one.places[rung]].push_back({line, one.sizes[rung]});
+    }
 }
 
 Climb &Climbing::of(const Cell &cell) {
@@ -118,7 +123,11 @@ Next Climbing::next(std::mt19937_64 &random) {
     if (!chosen) return {};
     const Climb &climb = *chosen;
     const Cell cell = climb.at();
-    if (climb.probes()) return ledger_.issue(Task::probe, cell);
+    if (climb.probes()) {
+        Next probe = ledger_.issue(Task::probe, cell);
+        probe.limit_s = climb.probe_limit_s();
+        return probe;
+    }
     const bool counted = ledger_.options.counted[static_cast<std::size_t>(cell.solution)];
     CellRecord &record = ledger_.cells[cell];
     record.loaded = true;
@@ -153,15 +162,28 @@ void Climbing::count_what_was_left_out(const Climb &climb, double dearest_s, std
 
 void Climbing::told_probe(const Cell &cell, double call_s) { of(cell).told_probe(cell.size, call_s); }
 
+void Climbing::told_probe_stopped(const Cell &cell, double after_s) {
+    of(cell).told_probe_stopped(cell.size, after_s);
+}
+
 void Climbing::told_time(const Cell &cell, double call_s, double cost_s, bool climbs) {
     of(cell).told_time(cell.size, call_s, cost_s, climbs);
-    if (cell.line != 0) return;
-    // The other lines cross the first: that place is read.
-    for (int line = 1; line < static_cast<int>(ledger_.options.lines.size()); ++line) {
-        const auto &meets = ledger_.options.lines[static_cast<std::size_t>(line)].meets;
-        if (meets && meets->second == cell.size)
-            of({cell.solution, cell.shape, line, 0}).read_elsewhere(meets->first, call_s);
-    }
+    tell_other_lines(cell, call_s);
+}
+
+// They need not read the place again.
+void Climbing::tell_other_lines(const Cell &cell, double call_s) {
+    const PlanLine &here = ledger_.options.lines[static_cast<std::size_t>(cell.line)];
+    const auto rung = std::lower_bound(here.sizes.begin(), here.sizes.end(), cell.size);
+    if (here.places.empty() || rung == here.sizes.end() || *rung != cell.size) return;
+    const int place = here.places[static_cast<std::size_t>(rung - here.sizes.begin())];
+    for (const auto &[line, size] : lines_at_.at(place))
+        if (line != cell.line) of({cell.solution, cell.shape, line, 0}).read_elsewhere(size, call_s);
+}
+
+void Climbing::recall(const Cell &cell, double call_s) {
+    of(cell).recall(cell.size, call_s);
+    tell_other_lines(cell, call_s);
 }
 
 void Climbing::told_count(const Cell &cell, double cost_s, bool climbs) {

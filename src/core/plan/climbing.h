@@ -1,7 +1,9 @@
 // The first stage: every series goes up its lines. Whose turn it is, and which lines wait for others.
 #pragma once
 
+#include <map>
 #include <random>
+#include <utility>
 #include <vector>
 
 #include "core/plan/climb.h"
@@ -20,12 +22,13 @@ class Climbing {
     void count_what_was_left_out(const Climb &climb, double dearest_s, std::vector<Next> &queue) const;
 
     void told_probe(const Cell &cell, double call_s);
+    void told_probe_stopped(const Cell &cell, double after_s);
     void told_time(const Cell &cell, double call_s, double cost_s, bool climbs);
     void told_count(const Cell &cell, double cost_s, bool climbs);
     void told_failure(const Cell &cell, double after_s);
 
     // Of an earlier session, then all go on under the new budget.
-    void recall(const Cell &cell, double call_s) { of(cell).recall(cell.size, call_s); }
+    void recall(const Cell &cell, double call_s);
     void hint(const Cell &cell, double call_s) { of(cell).hint(cell.size, call_s); }
     void go_on();
     void stop();
@@ -35,6 +38,7 @@ class Climbing {
   private:
     Climb &of(const Cell &cell);
     const Climb &main_of(const Climb &climb) { return of({climb.at().solution, climb.at().shape, 0, 0}); }
+    void tell_other_lines(const Cell &cell, double call_s);
     bool has_to_wait(Climb &climb);
     double turn_of(const Climb &climb, bool urgent_alone);
     Climb *whose_turn(std::mt19937_64 &random);
@@ -45,7 +49,8 @@ class Climbing {
 
     Ledger &ledger_;
     std::vector<Climb> climbs_;
-    std::vector<Next> queue_; // counts that go with cells just timed
+    std::map<int, std::vector<std::pair<int, double>>> lines_at_; // by place: lines, and the rung of each
+    std::vector<Next> queue_;                                     // counts that go with cells just timed
     bool last_resorts_tried_ = false;
 };
 

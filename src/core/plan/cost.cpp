@@ -29,8 +29,15 @@ void CallCosts::read(double size, double call_s) {
         read_.insert(at, {size, call_s});
 }
 
-void CallCosts::forget_above(double size) {
-    std::erase_if(read_, [&](const auto &one) { return one.first > size; });
+void CallCosts::stopped(double size, double after_s) {
+    if (size < stopped_from_) stopped_from_ = size, stopped_s_ = 2 * after_s;
+}
+
+void CallCosts::only_bounds_above(double size) {
+    const auto above = std::upper_bound(read_.begin(), read_.end(), size,
+                                        [](double value, const auto &one) { return value < one.first; });
+    bounds_.assign(above, read_.end());
+    read_.erase(above, read_.end());
 }
 
 double CallCosts::least_s() const {
@@ -41,17 +48,21 @@ double CallCosts::least_s() const {
 }
 
 double CallCosts::expected(double size) const {
-    if (read_.empty()) return 0;
+    if (empty()) return 0;
+    if (size >= stopped_from_) return std::max(risen_to(size), stopped_s_);
     double least = risen_to(size);
     for (const auto &[larger, call_s] : read_)
+        if (larger > size) least = std::min(least, call_s);
+    for (const auto &[larger, call_s] : bounds_)
         if (larger > size) least = std::min(least, call_s);
     return least;
 }
 
 double CallCosts::risen_to(double size) const {
-    // From the place below; beyond it nothing is known, or a call that was stopped says enough.
+    // From the place below; without one nothing is known but what a larger size took.
     auto above = std::upper_bound(read_.begin(), read_.end(), size,
                                   [](double value, const auto &one) { return value < one.first; });
+    if (read_.empty()) return 0;
     if (above == read_.begin()) return above->second;
     const auto &[last_size, last_call] = *std::prev(above);
     if (last_size == size) return last_call;
@@ -74,11 +85,12 @@ double CallCosts::risen_to(double size) const {
 }
 
 double CallCosts::at_most(double size) const {
-    if (read_.empty() || read_.back().first >= size || read_.back().first >= largest_exponential) return 0;
+    if (read_.empty() || (!bounds_.empty() && bounds_.back().first >= size)) return 0;
     const auto &[last_size, last_call] = read_.back();
-    if (read_.size() > 1 && last_call > grain_s && shows_growth(last_call, least_s())) return 0;
-    const bool level = read_.size() > 1 && last_call > grain_s; // a start-up, most of it
-    const double hidden = level ? hidden_share * last_call : last_call;
+    if (last_size >= std::min(size, largest_exponential)) return 0;
+    const bool several = read_.size() > 1 && last_call > grain_s;
+    if (several && shows_growth(last_call, least_s())) return 0;
+    const double hidden = several ? hidden_share * last_call : last_call; // beside a start-up, most of it
     const double base =
         std::min(size, std::pow(std::max(hidden / least_unit_s, 1.0), 1 / std::max(last_size, 1.0)));
     return hidden * std::pow(base, size - last_size);

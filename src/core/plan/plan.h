@@ -31,7 +31,8 @@ struct Next {
     Task task = Task::stop;
     Cell cell;
     int generation = 0;
-    int round = 0; // passes of a generation over the cells, 0 is the first
+    int round = 0;          // passes of a generation over the cells, 0 is the first
+    double limit_s = 1e300; // of a probe: it is stopped then
 };
 
 // A way through the sizes: one size grows while the others stay, or all grow together.
@@ -43,8 +44,9 @@ struct PlanLine {
     // What each rung means on the first line, whose readings tell what is affordable: a solution goes no
     // farther than it has come there. Empty: no matter.
     std::vector<double> on_first;
-    // Where it crosses the first line: the size here, and there.
-    std::optional<std::pair<double, double>> meets = {};
+    // Of each rung: equal numbers, on whatever lines, are one place, and it is read once. Empty: no line
+    // meets this one.
+    std::vector<int> places = {};
     bool urgent = false;      // climbed before the others, once the first allows it
     bool last_resort = false; // only for a series that came to nothing on all the others
 };

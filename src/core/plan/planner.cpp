@@ -43,6 +43,10 @@ void Planner::told_needs(const std::vector<Need> &needs) {
 
 void Planner::told_probe(const Cell &cell, double call_s) { climbing_.told_probe(cell, call_s); }
 
+void Planner::told_probe_stopped(const Cell &cell, double after_s) {
+    climbing_.told_probe_stopped(cell, after_s);
+}
+
 void Planner::told_time(const Cell &cell, double call_s, double cost_s) {
     ledger_.told_time(cell, call_s, cost_s);
     climbing_.told_time(cell, call_s, cost_s, stage_ == Stage::climb);

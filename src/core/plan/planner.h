@@ -30,6 +30,8 @@ class Planner {
 
     // call_s: what one call took. cost_s: what all of the task took, reading the input and starting included.
     void told_probe(const Cell &cell, double call_s);
+    // By the limit that came with it.
+    void told_probe_stopped(const Cell &cell, double after_s);
     void told_time(const Cell &cell, double call_s, double cost_s);
     void told_count(const Cell &cell, double cost_s);
     // The reading was disturbed: it is taken once more in this round.
