@@ -15,6 +15,9 @@ namespace {
 constexpr int empty_runs = 12;       // of a program that does nothing: at most so many,
 constexpr double empty_runs_s = 0.3; // or so long, but two at the least
 
+// A start as long as an interpreter's: the stop in which a peak is read is nothing beside it.
+constexpr double long_start_ns = 10e6;
+
 // Peaks of equal programs differ by that much from run to run.
 constexpr std::int64_t resident_grain = 256 << 10;
 
@@ -56,9 +59,11 @@ Timed ProgramBench::time(const Spot &spot, const Measurement &blank) {
     Measurement &m = timed.reading;
     const std::filesystem::path path = scratch_ / "measured.answer";
     const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed);
-    const Ending ending =
-        run_program(built_.timing, input.path, path, scratch_ / "program.err", problem_.limits.time_s);
+    const bool reads_peak = floor_.wall_ns > long_start_ns;
+    const Ending ending = run_program(built_.timing, input.path, path, scratch_ / "program.err",
+                                      problem_.limits.time_s, reads_peak);
     if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
+    if (reads_peak) timed_last_ = {spot, ending};
     m.worker = static_cast<int>(ending.process);
     m.calls = m.inputs = 1;
     m.time_ns = 1e9 * ending.wall_s;
@@ -100,7 +105,9 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
         made[0].varying = made[1].varying = true;
     else if (made.size() == 2)
         made.pop_back();
-    const Ending ending = run(built_.timing, true);
+    // A run that was just timed there tells it, where another would cost as much as all the rest.
+    const bool known = timed_last_ && timed_last_->first == spot;
+    const Ending ending = known ? timed_last_->second : run(built_.timing, true);
     Measurement m = blank;
     m.kind = MeasuredKind::space;
     m.worker = static_cast<int>(ending.process);

@@ -1,7 +1,9 @@
 // A whole program on the bench: every reading is a process, start-up and reading included.
 #pragma once
 
+#include <optional>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "lab/answerer.h"
@@ -41,6 +43,7 @@ class ProgramBench : public Runner {
     ProgramFloor floor_;
     Answerer answerer_;
     std::vector<std::string> notes_;
+    std::optional<std::pair<Spot, Ending>> timed_last_; // where the run told its peak too
 };
 
 } // namespace iron

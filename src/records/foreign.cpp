@@ -208,147 +208,189 @@ Series series_from(const Collected &collected, const std::vector<std::string> &n
     return series;
 }
 
-} // namespace
-
-ForeignData read_foreign_data(const std::filesystem::path &path) {
-    Table table = read_table(path);
-    const int solution = table.column("solution"), shape = table.column("shape"),
-              metric = table.column("metric"), round = table.column("round"), value = table.column("value");
-    if (value < 0)
-        throw Error(Category::usage, path.string() + ":1: there is no column 'value'",
-                    "columns: solution, shape, metric, round, value, and one for each size");
-    ForeignData data;
-    std::vector<int> size_columns;
-    for (int i = 0; i < static_cast<int>(table.columns.size()); ++i) {
-        if (i == solution || i == shape || i == metric || i == round || i == value) continue;
-        size_columns.push_back(i);
-        data.size_names.push_back(table.columns[i]);
+// The table of readings, row by row.
+class ReadingRows {
+  public:
+    explicit ReadingRows(const std::filesystem::path &path)
+        : path_(path), table_(read_table(path)), solution_(table_.column("solution")),
+          shape_(table_.column("shape")), metric_(table_.column("metric")), round_(table_.column("round")),
+          value_(table_.column("value")) {
+        if (value_ < 0)
+            throw Error(Category::usage, path.string() + ":1: there is no column 'value'",
+                        "columns: solution, shape, metric, round, value, and one for each size");
+        for (int i = 0; i < static_cast<int>(table_.columns.size()); ++i) {
+            if (i == solution_ || i == shape_ || i == metric_ || i == round_ || i == value_) continue;
+            size_columns_.push_back(i);
+            size_names_.push_back(table_.columns[i]);
+        }
+        if (size_names_.empty())
+            throw Error(Category::usage, path.string() + ":1: there is no column for a size",
+                        "for example n");
     }
-    if (data.size_names.empty())
-        throw Error(Category::usage, path.string() + ":1: there is no column for a size", "for example n");
-    std::vector<Key> order;
-    std::map<Key, Collected> all;
-    for (const Row &row : table.rows) {
-        if (is_blank(row)) continue;
-        const std::string &word = Table::cell(row, metric);
+
+    ForeignData data() {
+        for (const Row &row : table_.rows)
+            if (!is_blank(row)) take(row);
+        table_.throw_findings();
+        if (order_.empty()) throw Error(Category::usage, path_.string() + " has a heading and no readings");
+        ForeignData data;
+        data.size_names = size_names_;
+        for (const Key &key : order_) {
+            const auto &[whose, of_shape, of_metric] = key;
+            data.series.push_back({whose, of_shape, of_metric, series_from(all_.at(key), size_names_)});
+        }
+        return data;
+    }
+
+  private:
+    void take(const Row &row) {
+        const std::string &word = Table::cell(row, metric_);
         const auto measured = word.empty() ? std::optional(Metric::time) : metric_named(word);
-        if (!measured || *measured == Metric::resident || *measured == Metric::memory) {
-            table.complain(row.line, fmt::format("'{}' is no metric", word), "time, steps or space");
-            continue;
-        }
-        const Key key{Table::cell(row, solution).empty() ? "all" : Table::cell(row, solution),
-                      Table::cell(row, shape).empty() ? "all" : Table::cell(row, shape), *measured};
-        Collected::Reading reading;
-        const auto given = number_in(Table::cell(row, value));
-        if (!given || *given < 0) {
-            table.complain(row.line, Table::cell(row, value).empty()
-                                         ? "there is no value"
-                                         : fmt::format("the value '{}' is not a number from 0 on",
-                                                       Table::cell(row, value)));
-            continue;
-        }
-        reading.value = *given;
-        reading.round = -1;
-        if (const std::string &text = Table::cell(row, round); !text.empty()) {
-            const auto number = number_in(text);
-            if (!number || *number < 0 || *number != std::floor(*number) || *number > 1e9)
-                table.complain(row.line, fmt::format("the round '{}' is not a whole number from 0 on", text));
-            else
-                reading.round = static_cast<int>(*number);
-        }
-        for (std::size_t i = 0; i < size_columns.size(); ++i) {
-            const std::string &text = Table::cell(row, size_columns[i]);
-            const auto number = number_in(text);
-            if (!text.empty() && (!number || *number < 0))
-                table.complain(row.line, fmt::format("'{}' is no size; the column '{}' is taken for one",
-                                                     text, data.size_names[i]));
-            reading.sizes.push_back(text.empty() ? std::nan("") : number.value_or(0));
-        }
-        const auto [found, fresh] = all.try_emplace(key);
+        if (!measured || *measured == Metric::resident || *measured == Metric::memory)
+            return table_.complain(row.line, fmt::format("'{}' is no metric", word), "time, steps or space");
+        const std::string &text = Table::cell(row, value_);
+        const auto given = number_in(text);
+        if (!given || *given < 0)
+            return table_.complain(row.line, text.empty() ? "there is no value"
+                                                          : fmt::format("the value '{}' is not a number from "
+                                                                        "0 on",
+                                                                        text));
+        const auto name = [&](int column) {
+            const std::string &cell = Table::cell(row, column);
+            return cell.empty() ? std::string("all") : cell;
+        };
+        const Key key{name(solution_), name(shape_), *measured};
+        const auto [found, fresh] = all_.try_emplace(key);
         if (fresh) {
-            order.push_back(key);
+            order_.push_back(key);
             found->second.line = row.line;
         }
-        found->second.readings.push_back(std::move(reading));
+        found->second.readings.push_back({sizes_in(row), round_in(row), *given});
     }
-    table.throw_findings();
-    if (order.empty()) throw Error(Category::usage, path.string() + " has a heading and no readings");
-    for (const Key &key : order) {
-        const auto &[whose, of_shape, of_metric] = key;
-        data.series.push_back({whose, of_shape, of_metric, series_from(all.at(key), data.size_names)});
+
+    // -1 where none is given.
+    int round_in(const Row &row) {
+        const std::string &text = Table::cell(row, round_);
+        if (text.empty()) return -1;
+        const auto number = number_in(text);
+        if (number && *number >= 0 && *number == std::floor(*number) && *number <= 1e9)
+            return static_cast<int>(*number);
+        table_.complain(row.line, fmt::format("the round '{}' is not a whole number from 0 on", text));
+        return -1;
     }
-    return data;
-}
+
+    std::vector<double> sizes_in(const Row &row) {
+        std::vector<double> sizes;
+        for (std::size_t i = 0; i < size_columns_.size(); ++i) {
+            const std::string &text = Table::cell(row, size_columns_[i]);
+            const auto number = number_in(text);
+            if (!text.empty() && (!number || *number < 0))
+                table_.complain(row.line, fmt::format("'{}' is no size; the column '{}' is taken for one",
+                                                      text, size_names_[i]));
+            sizes.push_back(text.empty() ? std::nan("") : number.value_or(0));
+        }
+        return sizes;
+    }
+
+    std::filesystem::path path_;
+    Table table_;
+    int solution_, shape_, metric_, round_, value_; // columns; -1: not there
+    std::vector<int> size_columns_;
+    std::vector<std::string> size_names_;
+    std::vector<Key> order_;
+    std::map<Key, Collected> all_;
+};
+
+// The table of claims on such readings, row by row.
+class ClaimRows {
+  public:
+    ClaimRows(const std::filesystem::path &path, const ForeignData &data)
+        : path_(path), data_(data), table_(read_table(path)) {
+        for (const NamedSeries &one : data.series)
+            if (exists_.insert(one.solution).second) known_.push_back(one.solution);
+        const std::vector<std::string> names = {"solution", "shape", "metric", "bound", "where"};
+        if (table_.column("bound") < 0)
+            throw Error(Category::usage, path.string() + ":1: there is no column 'bound'",
+                        fmt::format("columns: {}", fmt::join(names, ", ")));
+        for (const std::string &column : table_.columns)
+            if (std::find(names.begin(), names.end(), column) == names.end())
+                table_.complain(1, fmt::format("the column '{}' is not known", column),
+                                advise_nearest(column, names));
+    }
+
+    std::vector<ForeignClaims> claims() {
+        for (const Row &row : table_.rows) {
+            if (table_.enough_said()) break; // the nearest of many names takes long to find
+            if (!is_blank(row)) take(row);
+        }
+        table_.throw_findings();
+        if (all_.empty())
+            throw Error(Category::usage, path_.string() + " has a heading and no claims",
+                        "a line each: solution, shape, metric, bound; an empty solution means all");
+        return std::move(all_);
+    }
+
+  private:
+    const std::string &cell(const Row &row, const char *column) const {
+        return Table::cell(row, table_.column(column));
+    }
+
+    void take(const Row &row) {
+        const std::string &whose = cell(row, "solution"), &measured = cell(row, "metric"),
+                          &relation = cell(row, "where");
+        if (!whose.empty() && !exists_.contains(whose))
+            return table_.complain(row.line, fmt::format("there are no readings of '{}'", whose),
+                                   advise_nearest(whose, known_));
+        // A claim on steps is one on time: steps decide it where they are.
+        const auto claimed = metric_named(measured.empty() || measured == "steps" ? "time" : measured);
+        if (claimed != Metric::time && claimed != Metric::space)
+            return table_.complain(row.line, fmt::format("'{}' is no metric of a claim", measured),
+                                   "time or space");
+        const auto related =
+            parsed(row, relation, [&] { return parse_relations(relation, data_.size_names); });
+        if (!related) return;
+        const std::string &text = cell(row, "bound");
+        const auto bound = parsed(row, text, [&] { return parse_bound(text, data_.size_names); });
+        if (!bound) return;
+        const std::string &shape = cell(row, "shape");
+        for (const std::string &name : whose.empty() ? known_ : std::vector<std::string>{whose}) {
+            const auto [found, fresh] = places_.try_emplace({name, relation}, all_.size());
+            if (fresh) {
+                all_.push_back({{}, relation, *related});
+                all_.back().claims.solution = name;
+            }
+            all_[found->second].claims.claims.push_back({*claimed, shape.empty() ? "every" : shape, *bound});
+        }
+    }
+
+    template <typename Parse>
+    auto parsed(const Row &row, const std::string &text, const Parse &parse)
+        -> std::optional<decltype(parse())> {
+        try {
+            return parse();
+        } catch (const ParseError &error) {
+            table_.complain(row.line,
+                            fmt::format("{}, at character {} of '{}'", error.what(), error.offset + 1, text),
+                            error.advice);
+            return std::nullopt;
+        }
+    }
+
+    std::filesystem::path path_;
+    const ForeignData &data_;
+    Table table_;
+    std::vector<std::string> known_; // solutions, in order
+    std::set<std::string> exists_;
+    std::vector<ForeignClaims> all_;
+    std::map<std::pair<std::string, std::string>, std::size_t> places_;
+};
+
+} // namespace
+
+ForeignData read_foreign_data(const std::filesystem::path &path) { return ReadingRows(path).data(); }
 
 std::vector<ForeignClaims> read_foreign_claims(const std::filesystem::path &path, const ForeignData &data) {
-    Table table = read_table(path);
-    const int solution = table.column("solution"), shape = table.column("shape"),
-              metric = table.column("metric"), bound = table.column("bound"),
-              relations = table.column("where");
-    std::vector<std::string> known;
-    std::set<std::string> exists;
-    for (const NamedSeries &one : data.series)
-        if (exists.insert(one.solution).second) known.push_back(one.solution);
-    if (bound < 0)
-        throw Error(Category::usage, path.string() + ":1: there is no column 'bound'",
-                    "columns: solution, shape, metric, bound, where");
-    for (const std::string &column : table.columns)
-        if (column != "solution" && column != "shape" && column != "metric" && column != "bound" &&
-            column != "where")
-            table.complain(1, fmt::format("the column '{}' is not known", column),
-                           advise_nearest(column, {"solution", "shape", "metric", "bound", "where"}));
-    std::vector<ForeignClaims> all;
-    std::map<std::pair<std::string, std::string>, std::size_t> places;
-    for (const Row &row : table.rows) {
-        if (table.enough_said()) break; // the nearest of many names takes long to find
-        if (is_blank(row)) continue;
-        const std::string &given = Table::cell(row, solution), &measured = Table::cell(row, metric),
-                          &where = Table::cell(row, shape);
-        std::vector<std::string> meant = given.empty() ? known : std::vector<std::string>{given};
-        if (!given.empty() && !exists.contains(given)) {
-            table.complain(row.line, fmt::format("there are no readings of '{}'", given),
-                           advise_nearest(given, known));
-            continue;
-        }
-        // A claim on steps is one on time: steps decide it where they are.
-        const std::string metric_name = measured.empty() || measured == "steps" ? "time" : measured;
-        const std::optional<Metric> claimed = metric_named(metric_name);
-        if (claimed != Metric::time && claimed != Metric::space) {
-            table.complain(row.line, fmt::format("'{}' is no metric of a claim", measured), "time or space");
-            continue;
-        }
-        const auto not_read = [&](const ParseError &error, const std::string &text) {
-            table.complain(row.line,
-                           fmt::format("{}, at character {} of '{}'", error.what(), error.offset + 1, text),
-                           error.advice);
-        };
-        const std::string &relation = Table::cell(row, relations);
-        std::vector<Relation> related;
-        try {
-            related = parse_relations(relation, data.size_names);
-        } catch (const ParseError &error) {
-            not_read(error, relation);
-            continue;
-        }
-        try {
-            const Bound read = parse_bound(Table::cell(row, bound), data.size_names);
-            for (const std::string &name : meant) {
-                const auto [found, fresh] = places.try_emplace({name, relation}, all.size());
-                if (fresh) {
-                    all.push_back({{}, relation, related});
-                    all.back().claims.solution = name;
-                }
-                all[found->second].claims.claims.push_back({*claimed, where.empty() ? "every" : where, read});
-            }
-        } catch (const ParseError &error) {
-            not_read(error, Table::cell(row, bound));
-        }
-    }
-    table.throw_findings();
-    if (all.empty())
-        throw Error(Category::usage, path.string() + " has a heading and no claims",
-                    "a line each: solution, shape, metric, bound; an empty solution means all");
-    return all;
+    return ClaimRows(path, data).claims();
 }
 
 } // namespace iron

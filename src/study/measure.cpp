@@ -296,7 +296,8 @@ class Measuring {
             const auto solution = field_.number_of(need.solution), shape = field_.number_of_shape(need.shape);
             if (solution && shape)
                 list.push_back({*solution, *shape, need.decided, need.up_to,
-                                need.more_inputs && readings_.hang_on_input(need.solution, need.shape)});
+                                need.more_inputs && readings_.hang_on_input(need.solution, need.shape),
+                                need.short_of_places});
         }
         return list;
     }

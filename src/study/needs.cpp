@@ -46,7 +46,7 @@ class Needs {
     Needs(const Scope &scope, const std::vector<SolutionClaims> &claims) : swept_(scope.swept()) {
         for (const SolutionClaims &one : claims)
             for (const std::string &shape : scope.shapes)
-                list_.push_back({one.solution, shape, true, 0, false});
+                list_.push_back({one.solution, shape});
     }
     std::vector<NamedNeed> list() && { return std::move(list_); }
 
@@ -58,6 +58,8 @@ class Needs {
         each(one, shape, [&](NamedNeed &need) {
             need.decided = false;
             need.more_inputs = true;
+            need.short_of_places =
+                need.short_of_places || std::holds_alternative<because::TooFewPlaces>(one.judgement.reason);
             const auto &decide = one.judgement.would_decide;
             const double farther = one.claim.metric == Metric::space ? farther_for_space : 1;
             if (decide && decide->size_name == swept_)

@@ -107,30 +107,61 @@ std::optional<SizeLine> line_to_target(const Problem &problem, const std::vector
     return line;
 }
 
-} // namespace
+// The lines of one problem, put together one after another.
+class Lines {
+  public:
+    Lines(const Problem &problem, const Sizes &upto) : problem_(problem), upto_(upto) {
+        for (const SizeRule &rule : problem.sizes)
+            ranges_.push_back(range_of_size(problem, rule, upto));
+    }
 
-std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto) {
-    std::vector<SizeLine> lines;
-    std::vector<Range> ranges;
-    for (const SizeRule &rule : problem.sizes)
-        ranges.push_back(range_of_size(problem, rule, upto));
-    const std::size_t count = problem.sizes.size();
-    const auto sweep = [&](std::size_t i, const std::string &name, const Sizes &others, double factor,
-                           bool to_the_top = false) {
-        const SizeRule &rule = problem.sizes[i];
+    std::vector<SizeLine> all() {
+        const std::size_t count = problem_.sizes.size();
+        for (std::size_t i = 0; i < count; ++i)
+            lines_.push_back(with_sizes_below(sweep(i, problem_.sizes[i].name, {}, close_enough(i)), i));
+        if (count > 1) {
+            for (std::size_t i = 0; i < count; ++i) {
+                const std::string &name = problem_.sizes[i].name;
+                lines_.push_back(sweep(i, name + " with the others low", others_low(i), 4));
+                lines_.push_back(sweep(i, name + " with the others high", others_high(i), 4, true));
+            }
+            lines_.push_back(diagonal());
+            lines_.push_back(sweep(0, "grid, low row", grid_row(-0.5), 8));
+            lines_.push_back(sweep(0, "grid, high row", grid_row(0.25), 8));
+        }
+        // Of one size: where something is measured below the ladder anyway, that begins at the smallest.
+        if (count > 1 || problem_.sizes.front().measured_from)
+            lines_.push_back(smallest_sizes(problem_, ranges_));
+        if (auto target = line_to_target(problem_, ranges_, upto_)) lines_.push_back(std::move(*target));
+        return std::move(lines_);
+    }
+
+  private:
+    // By the square root of 2, or in smaller steps where a narrow range would leave too few rungs.
+    double close_enough(std::size_t i) const {
+        constexpr double rungs = 12;
+        return std::clamp(std::pow(ranges_[i].to / std::max(ranges_[i].start, 1.0), 1 / rungs), 1.01,
+                          std::sqrt(2.0));
+    }
+
+    // One size grows by `factor` while the others stay at these, or at `usual`.
+    SizeLine sweep(std::size_t i, const std::string &name, const Sizes &others, double factor,
+                   bool to_the_top = false) const {
+        const SizeRule &rule = problem_.sizes[i];
+        const Range &range = ranges_[i];
         SizeLine line{name, rule.name, {}, {}, {}};
-        line.at = [&problem, others, swept = rule.name](double size) {
+        line.at = [&problem = problem_, others, swept = rule.name](double size) {
             Sizes wanted = others;
             wanted[swept] = size;
             return cut(problem, wanted);
         };
         // A relation may cut what was asked for: the same place is measured once.
-        for (const double size : ladder(ranges[i].start, to_the_top ? ranges[i].top : ranges[i].to, factor))
+        for (const double size : ladder(range.start, to_the_top ? range.top : range.to, factor))
             if (line.at(size).at(rule.name) == size) line.sizes.push_back(size);
         // Nor does it go below where another size is measured from, where that can be helped.
         const auto too_small = [&](double size) {
             const Sizes here = line.at(size);
-            return std::any_of(problem.sizes.begin(), problem.sizes.end(), [&](const SizeRule &other) {
+            return std::any_of(problem_.sizes.begin(), problem_.sizes.end(), [&](const SizeRule &other) {
                 return here.at(other.name) <
                        std::min(other.measured_from.value_or(0), other.usual.value_or(1e300));
             });
@@ -138,60 +169,63 @@ std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto) {
         if (!std::all_of(line.sizes.begin(), line.sizes.end(), too_small))
             std::erase_if(line.sizes, too_small);
         return line;
-    };
-    for (std::size_t i = 0; i < count; ++i) {
-        SizeLine line = sweep(i, problem.sizes[i].name, {}, std::sqrt(2.0));
-        const Sizes least = line.at(line.sizes.empty() ? ranges[i].start : line.sizes.front());
-        const double from = range_of(problem.sizes[i], least).first;
-        if (!problem.sizes[i].measured_from)
-            for (double size = std::max(from, 1.0); size < ranges[i].start; ++size)
-                line.below.push_back(size);
-        lines.push_back(std::move(line));
     }
-    if (count < 2) {
-        // Where something is measured below the ladder anyway, that begins at the smallest size.
-        if (problem.sizes.front().measured_from) lines.push_back(smallest_sizes(problem, ranges));
-        if (auto target = line_to_target(problem, ranges, upto)) lines.push_back(std::move(*target));
-        return lines;
+
+    SizeLine with_sizes_below(SizeLine line, std::size_t i) const {
+        if (problem_.sizes[i].measured_from) return line;
+        const Sizes least = line.at(line.sizes.empty() ? ranges_[i].start : line.sizes.front());
+        const double from = range_of(problem_.sizes[i], least).first;
+        for (double size = std::max(from, 1.0); size < ranges_[i].start; ++size)
+            line.below.push_back(size);
+        return line;
     }
-    const auto others_at = [&](std::size_t swept, double Range::*which, double share) {
+
+    template <typename Value>
+    Sizes others_than(std::size_t swept, const Value &value) const {
         Sizes others;
-        for (std::size_t j = 0; j < count; ++j)
-            if (j != swept)
-                others[problem.sizes[j].name] =
-                    which ? ranges[j].*which
-                          : ranges[j].usual * std::pow(ranges[j].to / ranges[j].usual, share);
+        for (std::size_t j = 0; j < ranges_.size(); ++j)
+            if (j != swept) others[problem_.sizes[j].name] = value(ranges_[j]);
         return others;
-    };
-    for (std::size_t i = 0; i < count; ++i) {
-        const std::string &name = problem.sizes[i].name;
-        lines.push_back(sweep(i, name + " with the others low", others_at(i, &Range::start, 0), 4));
-        lines.push_back(sweep(i, name + " with the others high", others_at(i, nullptr, 0.5), 4, true));
     }
+    Sizes others_low(std::size_t swept) const {
+        return others_than(swept, [](const Range &range) { return range.start; });
+    }
+    Sizes others_high(std::size_t swept) const {
+        return others_than(swept, [](const Range &r) { return r.usual * std::sqrt(r.to / r.usual); });
+    }
+    // Between low and usual where `share` is negative, else between usual and high.
+    Sizes grid_row(double share) const {
+        return others_than(0, [&](const Range &r) {
+            return share < 0 ? std::sqrt(r.start * r.usual) : r.usual * std::pow(r.to / r.usual, share);
+        });
+    }
+
     // All together, evenly in logarithms; named by the first size.
-    SizeLine diagonal{"diagonal", problem.sizes[0].name, ladder(ranges[0].start, ranges[0].to, 2), {}, {}};
-    diagonal.at = [&problem, ranges](double size) {
-        const double span = std::log(ranges[0].to / ranges[0].start);
-        const double share = span > 0 ? std::log(size / ranges[0].start) / span : 0;
-        Sizes wanted{{problem.sizes[0].name, size}};
-        for (std::size_t j = 1; j < ranges.size(); ++j)
-            wanted[problem.sizes[j].name] = ranges[j].start * std::pow(ranges[j].to / ranges[j].start, share);
-        return cut(problem, wanted);
-    };
-    lines.push_back(std::move(diagonal));
-    // Rows of a grid: between low and usual, and between usual and high.
-    for (const double share : {-0.5, 0.25}) {
-        Sizes others;
-        for (std::size_t j = 1; j < count; ++j) {
-            const Range &range = ranges[j];
-            others[problem.sizes[j].name] = share < 0 ? std::sqrt(range.start * range.usual)
-                                                      : range.usual * std::pow(range.to / range.usual, share);
-        }
-        lines.push_back(sweep(0, share < 0 ? "grid, low row" : "grid, high row", others, 8));
+    SizeLine diagonal() const {
+        const Range &first = ranges_.front();
+        SizeLine line{"diagonal", problem_.sizes[0].name, ladder(first.start, first.to, 2), {}, {}};
+        line.at = [&problem = problem_, ranges = ranges_](double size) {
+            const double span = std::log(ranges[0].to / ranges[0].start);
+            const double share = span > 0 ? std::log(size / ranges[0].start) / span : 0;
+            Sizes wanted{{problem.sizes[0].name, size}};
+            for (std::size_t j = 1; j < ranges.size(); ++j)
+                wanted[problem.sizes[j].name] =
+                    ranges[j].start * std::pow(ranges[j].to / ranges[j].start, share);
+            return cut(problem, wanted);
+        };
+        return line;
     }
-    lines.push_back(smallest_sizes(problem, ranges));
-    if (auto target = line_to_target(problem, ranges, upto)) lines.push_back(std::move(*target));
-    return lines;
+
+    const Problem &problem_;
+    const Sizes &upto_;
+    std::vector<Range> ranges_;
+    std::vector<SizeLine> lines_;
+};
+
+} // namespace
+
+std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto) {
+    return Lines(problem, upto).all();
 }
 
 namespace {

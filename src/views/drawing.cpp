@@ -102,119 +102,167 @@ std::vector<DrawnLine> as_shown(std::vector<DrawnLine> lines, const Axes &axes) 
     return lines;
 }
 
-} // namespace
-
-Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<DrawnLine> &given) {
-    const std::vector<DrawnLine> lines = as_shown(given, axes);
-    Figure made{name, "", ""};
+struct Window {
     double low_x = 1e300, high_x = 0, low_y = 1e300, high_y = 0;
+};
+
+Window window_of(const std::vector<DrawnLine> &lines, const Axes &axes) {
+    Window w;
     for (const DrawnLine &line : lines)
         for (const Dot &dot : line.dots) {
-            low_x = std::min(low_x,
-                             axes.x_scale == Scale::numbers && !axes.linear_x ? std::max(dot.x, 0.5) : dot.x);
-            high_x = std::max(high_x, dot.x);
-            low_y = std::min(low_y, dot.y);
-            high_y = std::max(high_y, dot.y);
+            const bool from_nought = axes.x_scale == Scale::numbers && !axes.linear_x;
+            w.low_x = std::min(w.low_x, from_nought ? std::max(dot.x, 0.5) : dot.x);
+            w.high_x = std::max(w.high_x, dot.x);
+            w.low_y = std::min(w.low_y, dot.y);
+            w.high_y = std::max(w.high_y, dot.y);
         }
     for (const DrawnLine &line : lines)
         for (const auto &[x, y] : line.forecast)
-            high_x = std::max(high_x, x), low_y = std::min(low_y, y), high_y = std::max(high_y, y);
+            w.high_x = std::max(w.high_x, x), w.low_y = std::min(w.low_y, y),
+            w.high_y = std::max(w.high_y, y);
     for (const auto &[level, text] : axes.levels)
-        low_y = std::min(low_y, level), high_y = std::max(high_y, level);
+        w.low_y = std::min(w.low_y, level), w.high_y = std::max(w.high_y, level);
     for (const auto &[upright, text] : axes.uprights)
-        low_x = std::min(low_x, upright), high_x = std::max(high_x, upright);
-    const double wider = std::max(1.6, std::sqrt(axes.least_span / (high_y / low_y)));
+        w.low_x = std::min(w.low_x, upright), w.high_x = std::max(w.high_x, upright);
+    const double wider = std::max(1.6, std::sqrt(axes.least_span / (w.high_y / w.low_y)));
     const double beside = axes.x_scale == Scale::numbers ? 1.25 : 2;
-    const double margin = 0.04 * (high_x - low_x) + 0.5;
+    const double margin = 0.04 * (w.high_x - w.low_x) + 0.5;
     if (axes.linear_x)
-        low_x -= margin, high_x += margin;
+        w.low_x -= margin, w.high_x += margin;
     else
-        low_x /= beside, high_x *= beside;
-    low_y /= wider, high_y *= wider;
+        w.low_x /= beside, w.high_x *= beside;
+    w.low_y /= wider, w.high_y *= wider;
+    return w;
+}
+
+// Where each line's name stands beside the picture, 0 to 1 of its height.
+std::vector<double> heights_of_names(const std::vector<DrawnLine> &lines, const Window &window) {
     std::vector<double> ends;
     for (const DrawnLine &line : lines)
-        ends.push_back(
-            std::log((line.forecast.empty() ? line.dots.back().y : line.forecast.back().second) / low_y) /
-            std::log(high_y / low_y));
-    const std::vector<double> heights = spread(ends, 0.055);
-    std::string plots, labels;
-    int block = 0;
-    for (std::size_t i = 0; i < lines.size(); ++i) {
-        const DrawnLine &line = lines[i];
-        const char *colour = colours[line.place % std::size(colours)];
-        // Where colours come again the marks are others.
-        const int mark = marks[(line.place + 3 * (line.place / std::size(colours))) % std::size(marks)];
-        made.data += fmt::format("# {} readings: x y low high\n", line.name);
+        ends.push_back(std::log((line.forecast.empty() ? line.dots.back().y : line.forecast.back().second) /
+                                window.low_y) /
+                       std::log(window.high_y / window.low_y));
+    return spread(ends, 0.055);
+}
+
+// Data and plot commands of the lines, block after block.
+class Plots {
+  public:
+    void add(const DrawnLine &line) {
+        const char *colour = colour_of(line);
+        data += fmt::format("# {} readings: x y low high\n", line.name);
         for (const Dot &dot : line.dots)
-            made.data += fmt::format("{:.6g} {:.6g} {:.6g} {:.6g}\n", dot.x, dot.y, dot.low, dot.high);
-        made.data += "\n\n";
-        plots += fmt::format(
+            data += fmt::format("{:.6g} {:.6g} {:.6g} {:.6g}\n", dot.x, dot.y, dot.low, dot.high);
+        data += "\n\n";
+        commands += fmt::format(
             "{}data index {} using 1:2:3:4 with yerrorbars notitle pt {} ps 0.8 lw 0.8 lc rgb '{}'",
-            plots.empty() ? "" : ", \\\n     ", block++, mark, colour);
-        const auto joined = [&](const char *what, const std::vector<std::pair<double, double>> &points,
-                                const char *dashes) {
-            if (points.empty()) return;
-            made.data += fmt::format("# {} {}: x y\n", line.name, what);
-            for (const auto &[x, y] : points)
-                made.data += fmt::format("{:.6g} {:.6g}\n", x, y);
-            made.data += "\n\n";
-            plots += fmt::format(", \\\n     data index {} using 1:2 with lines notitle lw 1.6{} lc rgb '{}'",
-                                 block++, dashes, colour);
-        };
-        joined("line", line.curve, "");
-        joined("forecast", line.forecast, " dt '--'");
-        labels += fmt::format("set label {} {} at graph 1.025, graph {:.4f} left noenhanced tc rgb '{}' "
-                              "point pt {} ps 0.9 lc rgb '{}' offset 0.6,0\n",
-                              i + 1, quoted(line.label), heights[i], colour, mark, colour);
+            commands.empty() ? "" : ", \\\n     ", block_++, mark_of(line), colour);
+        join(line.name + " line", line.curve, "", colour);
+        join(line.name + " forecast", line.forecast, " dt '--'", colour);
     }
-    for (const auto &[level, text] : axes.levels)
+
+    static const char *colour_of(const DrawnLine &line) { return colours[line.place % std::size(colours)]; }
+    // Where colours come again the marks are others.
+    static int mark_of(const DrawnLine &line) {
+        return marks[(line.place + 3 * (line.place / std::size(colours))) % std::size(marks)];
+    }
+
+    std::string data, commands;
+
+  private:
+    void join(const std::string &what, const std::vector<std::pair<double, double>> &points,
+              const char *dashes, const char *colour) {
+        if (points.empty()) return;
+        data += fmt::format("# {}: x y\n", what);
+        for (const auto &[x, y] : points)
+            data += fmt::format("{:.6g} {:.6g}\n", x, y);
+        data += "\n\n";
+        commands += fmt::format(", \\\n     data index {} using 1:2 with lines notitle lw 1.6{} lc rgb '{}'",
+                                block_++, dashes, colour);
+    }
+
+    int block_ = 0;
+};
+
+std::string names_beside(const std::vector<DrawnLine> &lines, const Window &window) {
+    const std::vector<double> heights = heights_of_names(lines, window);
+    std::string labels;
+    for (std::size_t i = 0; i < lines.size(); ++i) {
+        const char *colour = Plots::colour_of(lines[i]);
         labels +=
+            fmt::format("set label {} {} at graph 1.025, graph {:.4f} left noenhanced tc rgb '{}' "
+                        "point pt {} ps 0.9 lc rgb '{}' offset 0.6,0\n",
+                        i + 1, quoted(lines[i].label), heights[i], colour, Plots::mark_of(lines[i]), colour);
+    }
+    return labels;
+}
+
+std::string levels_across(const Axes &axes) {
+    std::string drawn;
+    for (const auto &[level, text] : axes.levels)
+        drawn +=
             fmt::format("set arrow from graph 0, first {0:g} to graph 1, first {0:g} nohead dt 2 lc rgb "
                         "'#606060'\nset label {1} at graph 0.01, first {0:g} left offset 0,0.6 noenhanced "
                         "tc rgb '#606060'\n",
                         level, quoted(text));
-    std::vector<std::pair<double, double>> taken; // of the axis, by names of uprights
+    return drawn;
+}
+
+// Near the right end the names of the lines stand. A name that would lie over another is left out.
+std::string uprights_with_names(const Axes &axes, const Window &window) {
+    std::string drawn;
+    std::vector<std::pair<double, double>> taken; // of the axis, by names
     for (const auto &[upright, text] : axes.uprights) {
-        const double across = axes.linear_x ? (upright - low_x) / (high_x - low_x)
-                                            : std::log(upright / low_x) / std::log(high_x / low_x);
-        labels +=
-            fmt::format("set arrow from first {0:g}, graph 0 to first {0:g}, graph 1 nohead dt 3 lc rgb "
-                        "'#606060'\n",
-                        upright);
-        // Near the right end the names of the lines stand. One that would lie over another is left out.
+        const double across = axes.linear_x
+                                  ? (upright - window.low_x) / (window.high_x - window.low_x)
+                                  : std::log(upright / window.low_x) / std::log(window.high_x / window.low_x);
+        drawn += fmt::format("set arrow from first {0:g}, graph 0 to first {0:g}, graph 1 nohead dt 3 lc rgb "
+                             "'#606060'\n",
+                             upright);
         const char *side = across > 0.75 ? "right" : across < 0.25 ? "left" : "center";
-        const double width = letter_width * static_cast<double>(text.size() + 1),
-                     left = across - (across > 0.75   ? width
-                                      : across < 0.25 ? 0
-                                                      : width / 2);
+        const double width = letter_width * static_cast<double>(text.size() + 1);
+        const double left = across - (across > 0.75 ? width : across < 0.25 ? 0 : width / 2);
         const auto lies_over = [&](const auto &other) {
             return left < other.second && other.first < left + width;
         };
         if (std::any_of(taken.begin(), taken.end(), lies_over)) continue;
         taken.push_back({left, left + width});
-        labels += fmt::format("set label {} at first {:g}, graph 1.025 {} noenhanced tc rgb '#606060'\n",
-                              quoted(text), upright, side);
+        drawn += fmt::format("set label {} at first {:g}, graph 1.025 {} noenhanced tc rgb '#606060'\n",
+                             quoted(text), upright, side);
     }
+    return drawn;
+}
+
+} // namespace
+
+Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<DrawnLine> &given) {
+    const std::vector<DrawnLine> lines = as_shown(given, axes);
+    const Window window = window_of(lines, axes);
+    Plots plots;
+    for (const DrawnLine &line : lines)
+        plots.add(line);
+    const bool named_above = !axes.uprights.empty();
     const std::string drawing =
         fmt::format("set title {} noenhanced font ',15'{}\n"
                     "set xlabel {} noenhanced\nset ylabel {} noenhanced\n"
                     "set logscale {} 10\nset xrange [{:g}:{:g}]\nset yrange [{:g}:{:g}]\n"
                     "set xtics {} nomirror\nset ytics {} nomirror\n{}"
                     "set grid xtics ytics lw 1 lc rgb '#d0d0d0'\nset border 3 lc rgb '#606060'\n"
-                    "set rmargin 36\nset tmargin {}\nset bmargin 4.2\nset lmargin 16\nunset key\n{}",
-                    quoted(axes.title), axes.uprights.empty() ? "" : " offset 0,0.8", quoted(axes.x),
-                    quoted(axes.y), axes.linear_x ? "y" : "xy", low_x, high_x, low_y, high_y,
-                    axes.linear_x ? "autofreq" : tics_of(axes.x_scale, low_x, high_x),
-                    tics_of(axes.y_scale, low_y, high_y), axes.linear_x ? "" : "set mxtics 10\n",
-                    axes.uprights.empty() ? "3.2" : "4.4", labels);
-    const std::string plot = fmt::format("data = '{}.dat'\nplot {}\n", name, plots);
+                    "set rmargin 36\nset tmargin {}\nset bmargin 4.2\nset lmargin 16\nunset key\n{}{}{}",
+                    quoted(axes.title), named_above ? " offset 0,0.8" : "", quoted(axes.x), quoted(axes.y),
+                    axes.linear_x ? "y" : "xy", window.low_x, window.high_x, window.low_y, window.high_y,
+                    axes.linear_x ? "autofreq" : tics_of(axes.x_scale, window.low_x, window.high_x),
+                    tics_of(axes.y_scale, window.low_y, window.high_y),
+                    axes.linear_x ? "" : "set mxtics 10\n", named_above ? "4.4" : "3.2",
+                    names_beside(lines, window), levels_across(axes), uprights_with_names(axes, window));
+    Figure made{name, "", std::move(plots.data)};
     made.script =
         fmt::format("# Draws {0}.svg and {0}.png: gnuplot {0}.gp\n{1}"
                     "set terminal svg size 1000,620 dynamic font 'DejaVu Sans,13' background rgb 'white'\n"
                     "set output '{0}.svg'\n{2}"
                     "set terminal pngcairo size 1280,794 font 'DejaVu Sans,12'\n"
                     "set output '{0}.png'\nreplot\nunset output\n",
-                    name, drawing, plot);
+                    name, drawing, fmt::format("data = '{}.dat'\nplot {}\n", name, plots.commands));
     return made;
 }
 
@@ -233,64 +281,104 @@ std::string tics_of_logs(double low, double high) {
     return "(" + list + ")";
 }
 
-} // namespace
-
-Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::vector<Panel> &panels) {
-    Figure made{name, "", ""};
+// What all panels show, the sizes as base-2 logarithms.
+struct PanelWindow {
     double low_x = 1e300, high_x = -1e300, low_y = 1e300, high_y = -1e300, low = 1e300, high = 0;
+};
+
+PanelWindow window_of(const std::vector<Panel> &panels) {
+    PanelWindow w;
     for (const Panel &panel : panels)
         for (const auto *spots : {&panel.readings, &panel.field})
             for (const Panel::Spot &spot : *spots) {
-                low_x = std::min(low_x, std::log2(spot.x)), high_x = std::max(high_x, std::log2(spot.x));
-                low_y = std::min(low_y, std::log2(spot.y)), high_y = std::max(high_y, std::log2(spot.y));
+                w.low_x = std::min(w.low_x, std::log2(spot.x)),
+                w.high_x = std::max(w.high_x, std::log2(spot.x));
+                w.low_y = std::min(w.low_y, std::log2(spot.y)),
+                w.high_y = std::max(w.high_y, std::log2(spot.y));
                 if (spots == &panel.readings)
-                    low = std::min(low, spot.value), high = std::max(high, spot.value);
+                    w.low = std::min(w.low, spot.value), w.high = std::max(w.high, spot.value);
             }
-    low_x -= 0.4, high_x += 0.4, low_y -= 0.4, high_y += 0.4;
-    if (high < 2 * low) low /= 1.5, high *= 1.5;
-    const int count = static_cast<int>(panels.size());
-    const int columns = count <= 3 ? count : count <= 8 ? (count + 1) / 2 : (count + 2) / 3;
-    const int rows = (count + columns - 1) / columns;
-    // Places on the picture, by hand: a layout would move the scale of colours along.
-    const double left = 0.085, right = 0.82, bottom = 0.12, top = 0.86, across = 0.06, down = 0.17;
-    const double width = (right - left - across * (columns - 1)) / columns;
-    const double height = (top - bottom - down * (rows - 1)) / rows;
+    w.low_x -= 0.4, w.high_x += 0.4, w.low_y -= 0.4, w.high_y += 0.4;
+    if (w.high < 2 * w.low) w.low /= 1.5, w.high *= 1.5;
+    return w;
+}
+
+// Places on the picture, by hand: a layout would move the scale of colours along.
+class PanelGrid {
+  public:
+    explicit PanelGrid(std::size_t panels)
+        : count_(static_cast<int>(panels)), columns_(count_ <= 3   ? count_
+                                                     : count_ <= 8 ? (count_ + 1) / 2
+                                                                   : (count_ + 2) / 3) {
+        const int rows = (count_ + columns_ - 1) / columns_;
+        width_ = (right - left - across * (columns_ - 1)) / columns_;
+        height_ = (top - bottom - down * (rows - 1)) / rows;
+    }
+
+    bool is_leftmost(std::size_t panel) const { return static_cast<int>(panel) % columns_ == 0; }
+    std::string margins(std::size_t panel) const {
+        const int at = static_cast<int>(panel);
+        const double x = left + at % columns_ * (width_ + across), y = top - at / columns_ * (height_ + down);
+        return fmt::format("    set lmargin at screen {:.4f}\n    set rmargin at screen {:.4f}\n"
+                           "    set tmargin at screen {:.4f}\n    set bmargin at screen {:.4f}\n",
+                           x, x + width_, y, y - height_);
+    }
+
+  private:
+    static constexpr double left = 0.085, right = 0.82, bottom = 0.12, top = 0.86, across = 0.06, down = 0.17;
+    int count_, columns_;
+    double width_ = 0, height_ = 0;
+};
+
+// Data and plot command of a panel, block after block.
+class PanelPlots {
+  public:
+    std::string add(const Panel &panel) {
+        const char *const logarithms = "using (log($1)/log(2)):(log($2)/log(2))";
+        std::string plot;
+        if (!panel.field.empty())
+            plot = fmt::format("data index {} {}:3 with image notitle, \\\n         ",
+                               put(panel.title + " fitted", panel.field), logarithms);
+        return plot +
+               fmt::format("data index {0} {1}:3 with points notitle pt 7 ps 1 lc palette, \\\n"
+                           "         data index {0} {1} with points notitle pt 6 ps 1.05 lw 0.8 lc rgb "
+                           "'#ffffff'",
+                           put(panel.title + " readings", panel.readings), logarithms);
+    }
+
+    std::string data;
+
+  private:
+    int put(const std::string &what, const std::vector<Panel::Spot> &spots) {
+        data += fmt::format("# {}: x y value\n", what);
+        for (const Panel::Spot &spot : spots)
+            data += fmt::format("{:.6g} {:.6g} {:.6g}\n", spot.x, spot.y, spot.value);
+        data += "\n\n";
+        return block_++;
+    }
+
+    int block_ = 0;
+};
+
+} // namespace
+
+Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::vector<Panel> &panels) {
+    const PanelWindow w = window_of(panels);
+    const PanelGrid grid(panels.size());
     // Its name is put by hand: gnuplot would put it over wide numbers.
     const std::string scale_drawn =
         fmt::format("set colorbox vertical user origin 0.845,0.16 size 0.018,0.66; "
                     "set label 1 {} at screen 0.98,0.49 center rotate by 90 noenhanced",
                     quoted(axes.value));
-    std::string plots;
-    int block = 0;
-    for (std::size_t i = 0; i < panels.size(); ++i) {
-        const Panel &panel = panels[i];
-        const int column = static_cast<int>(i) % columns, row = static_cast<int>(i) / columns;
-        const double x = left + column * (width + across), y = top - row * (height + down);
-        const auto put = [&](const char *what, const std::vector<Panel::Spot> &spots) {
-            made.data += fmt::format("# {} {}: x y value\n", panel.title, what);
-            for (const Panel::Spot &spot : spots)
-                made.data += fmt::format("{:.6g} {:.6g} {:.6g}\n", spot.x, spot.y, spot.value);
-            made.data += "\n\n";
-            return block++;
-        };
-        const char *const logarithms = "using (log($1)/log(2)):(log($2)/log(2))";
-        std::string plot;
-        if (!panel.field.empty())
-            plot = fmt::format("data index {} {}:3 with image notitle, \\\n         ",
-                               put("fitted", panel.field), logarithms);
-        const int readings = put("readings", panel.readings);
-        plot += fmt::format(
-            "data index {0} {1}:3 with points notitle pt 7 ps 1 lc palette, \\\n"
-            "         data index {0} {1} with points notitle pt 6 ps 1.05 lw 0.8 lc rgb '#ffffff'",
-            readings, logarithms);
-        plots +=
-            fmt::format("    set lmargin at screen {:.4f}\n    set rmargin at screen {:.4f}\n"
-                        "    set tmargin at screen {:.4f}\n    set bmargin at screen {:.4f}\n"
-                        "    set title {} noenhanced font ',12' offset 0,-0.5\n    set ylabel {} noenhanced\n"
-                        "    {}\n    plot {}\n",
-                        x, x + width, y, y - height, quoted(panel.title), quoted(column == 0 ? axes.y : ""),
-                        i == 0 ? scale_drawn : "unset colorbox; unset label 1", plot);
-    }
+    PanelPlots plots;
+    std::string drawn;
+    for (std::size_t i = 0; i < panels.size(); ++i)
+        drawn += fmt::format(
+            "{}    set title {} noenhanced font ',12' offset 0,-0.5\n    set ylabel {} noenhanced\n"
+            "    {}\n    plot {}\n",
+            grid.margins(i), quoted(panels[i].title), quoted(grid.is_leftmost(i) ? axes.y : ""),
+            i == 0 ? scale_drawn : "unset colorbox; unset label 1", plots.add(panels[i]));
+    Figure made{name, "", std::move(plots.data)};
     made.script = fmt::format(
         "# Draws {0}.svg and {0}.png: gnuplot {0}.gp\ndata = '{0}.dat'\n"
         "set palette defined (0 '#f6ead2', 0.35 '#9cc3b5', 0.7 '#2a7f9e', 1 '#14213d')\nset logscale cb 10\n"
@@ -305,8 +393,9 @@ Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::ve
         "    if (form eq 'png') {{ set terminal pngcairo size 1280,794 font 'DejaVu Sans,11' }}\n"
         "    set output '{0}.'.form\n"
         "    set multiplot title {11} noenhanced font ',15'\n{12}    unset multiplot\n    unset output\n}}\n",
-        name, low, high, tics_of(axes.scale, low, high), low_x, high_x, low_y, high_y,
-        tics_of_logs(low_x, high_x), tics_of_logs(low_y, high_y), quoted(axes.x), quoted(axes.title), plots);
+        name, w.low, w.high, tics_of(axes.scale, w.low, w.high), w.low_x, w.high_x, w.low_y, w.high_y,
+        tics_of_logs(w.low_x, w.high_x), tics_of_logs(w.low_y, w.high_y), quoted(axes.x), quoted(axes.title),
+        drawn);
     return made;
 }
 

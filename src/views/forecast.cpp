@@ -89,61 +89,66 @@ std::string target_text(const ForecastFindings &f) {
     return text;
 }
 
+std::string forecasts_text(const ForecastFindings &f) {
+    std::vector<std::vector<std::string>> rows;
+    std::string last;
+    double beyond = 1;
+    for (const SeriesForecast &one : f.forecasts) {
+        rows.push_back({one.solution == last ? "" : one.solution, one.shape, word_for(one.metric),
+                        reading_text(one.forecast.value, one.metric),
+                        interval_text(one.forecast.interval, one.metric)});
+        last = one.solution;
+        beyond = std::max(beyond, one.forecast.beyond);
+    }
+    std::string text = fmt::format("Forecast at {}, with intervals of 90 %\n", sizes_text(f.sizes));
+    text += table_text({"solution", "shape", "metric", "forecast", "90 %"}, rows, terminal_width);
+    if (beyond > 1)
+        text += wrapped(
+            fmt::format("That is up to {} times beyond what was measured. Where a working set outgrows a "
+                        "cache on the way, times rise by more.{}",
+                        three_digits(beyond),
+                        beyond > far_out ? " So far out the forecast rests on the curve alone." : ""),
+            terminal_width, 0);
+    return text;
+}
+
+std::string largest_text(const ForecastFindings &f) {
+    std::vector<std::vector<std::string>> rows;
+    bool far = false;
+    for (const LargestSize &one : f.largest) {
+        if (!one.largest) {
+            rows.push_back({one.solution, "none", "", one.shape, "not even 1"});
+            continue;
+        }
+        const bool endless = one.largest->size >= 1e15;
+        rows.push_back({one.solution, forecast_size(one.largest->size),
+                        endless ? ""
+                                : fmt::format("{} to {}", forecast_size(one.largest->interval.first),
+                                              forecast_size(one.largest->interval.second)),
+                        one.shape,
+                        endless          ? "it does not grow"
+                        : one.ends_there ? "every one there is"
+                                         : rests_on(one.largest->beyond)});
+        far = far || (!endless && one.largest->beyond > far_out);
+    }
+    std::string text = fmt::format("The largest {} within {}{}\n", f.along, f.within,
+                                   f.others.empty() ? "" : " at " + sizes_text(f.others));
+    text += table_text({"solution", f.along, "90 %", "worst shape", "beyond"}, rows, terminal_width);
+    if (far)
+        text += wrapped("More than 16 times beyond the largest size measured a forecast rests on the curve "
+                        "alone: caches and memory may end it sooner.",
+                        terminal_width, 0);
+    return text;
+}
+
 } // namespace
 
 std::string forecast_text(const ForecastFindings &f, bool verbose) {
     std::string text;
-    if (!f.sizes.empty()) {
-        text += fmt::format("Forecast at {}, with intervals of 90 %\n", sizes_text(f.sizes));
-        std::vector<std::vector<std::string>> rows;
-        std::string last;
-        for (const SeriesForecast &one : f.forecasts) {
-            rows.push_back({one.solution == last ? "" : one.solution, one.shape, word_for(one.metric),
-                            reading_text(one.forecast.value, one.metric),
-                            interval_text(one.forecast.interval, one.metric)});
-            last = one.solution;
-        }
-        text += table_text({"solution", "shape", "metric", "forecast", "90 %"}, rows, terminal_width);
-        double beyond = 1;
-        for (const SeriesForecast &one : f.forecasts)
-            beyond = std::max(beyond, one.forecast.beyond);
-        if (beyond > 1)
-            text += wrapped(
-                fmt::format("That is up to {} times beyond what was measured. Where a working set outgrows a "
-                            "cache on the way, times rise by more.{}",
-                            three_digits(beyond),
-                            beyond > far_out ? " So far out the forecast rests on the curve alone." : ""),
-                terminal_width, 0);
-    }
-    if (!f.within.empty()) {
-        text += fmt::format("{}The largest {} within {}{}\n", text.empty() ? "" : "\n", f.along, f.within,
-                            f.others.empty() ? "" : " at " + sizes_text(f.others));
-        std::vector<std::vector<std::string>> rows;
-        bool far = false;
-        for (const LargestSize &one : f.largest) {
-            if (!one.largest) {
-                rows.push_back({one.solution, "none", "", one.shape, "not even 1"});
-                continue;
-            }
-            const bool endless = one.largest->size >= 1e15;
-            rows.push_back({one.solution, forecast_size(one.largest->size),
-                            endless ? ""
-                                    : fmt::format("{} to {}", forecast_size(one.largest->interval.first),
-                                                  forecast_size(one.largest->interval.second)),
-                            one.shape,
-                            endless          ? "it does not grow"
-                            : one.ends_there ? "every one there is"
-                                             : rests_on(one.largest->beyond)});
-            far = far || (!endless && one.largest->beyond > far_out);
-        }
-        text += table_text({"solution", f.along, "90 %", "worst shape", "beyond"}, rows, terminal_width);
-        if (far)
-            text +=
-                wrapped("More than 16 times beyond the largest size measured a forecast rests on the curve "
-                        "alone: caches and memory may end it sooner.",
-                        terminal_width, 0);
-    }
-    if (f.limits) text += (text.empty() ? "" : "\n") + target_text(f);
+    const auto add = [&](const std::string &part) { text += (text.empty() ? "" : "\n") + part; };
+    if (!f.sizes.empty()) add(forecasts_text(f));
+    if (!f.within.empty()) add(largest_text(f));
+    if (f.limits) add(target_text(f));
     if (verbose && f.check.predicted > 0)
         text +=
             wrapped(fmt::format("Fitted without the two largest sizes, {} of {} readings there lie within "

@@ -424,6 +424,7 @@ class Run {
             ++checked_.judged[by];
             if (judged.verdict == Verdict::undecided) {
                 ++checked_.undecided[by];
+                checked_.too_few[by] += std::holds_alternative<because::TooFewPlaces>(judged.reason);
                 checked_.open.push_back(fmt::format("{} {} {} {}, by {}: {}", one.solution,
                                                     word_for(one.claim.metric), one.claim.shape,
                                                     one.claim.bound.written, by, reason_text(judged)));

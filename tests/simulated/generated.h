@@ -44,7 +44,8 @@ struct Checked {
     std::vector<std::pair<Rule, std::string>> faults;
     std::vector<std::string> open;                // undecided claims, with the reason
     int claims = 0;                               // with a verdict to be had
-    std::map<std::string, int> judged, undecided; // by what decided: "steps", "space", "time"
+    // By what decided: "steps", "space", "time". too_few: of the undecided, since too few places were read.
+    std::map<std::string, int> judged, undecided, too_few;
 };
 
 // `without`: rules of judging left out.

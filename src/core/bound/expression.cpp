@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <optional>
 
 #include "core/error.h"
 
@@ -82,6 +83,25 @@ long double evaluate(const Expression &e, const Sizes &sizes) {
     return 0;
 }
 
+namespace {
+
+// None where a part has no logarithm.
+std::optional<double> log_of_sum(const std::vector<Expression> &terms, const Sizes &sizes) {
+    double top = -std::numeric_limits<double>::infinity(), least = -top;
+    for (const Expression &term : terms) {
+        const double value = evaluate_log(term, sizes);
+        top = std::max(top, value), least = std::min(least, value);
+    }
+    if (least == -std::numeric_limits<double>::infinity()) return std::nullopt;
+    if (!std::isfinite(top)) return top;
+    double total = 0;
+    for (const Expression &term : terms)
+        total += std::exp(evaluate_log(term, sizes) - top);
+    return top + std::log(total);
+}
+
+} // namespace
+
 double evaluate_log(const Expression &e, const Sizes &sizes) {
     const auto part = [&](std::size_t i) { return evaluate_log(e->of[i], sizes); };
     constexpr double nothing = -std::numeric_limits<double>::infinity();
@@ -98,17 +118,8 @@ double evaluate_log(const Expression &e, const Sizes &sizes) {
         return value > 0 ? std::log(value) : nothing;
     }
     case Kind::sum: {
-        double top = nothing, least = -nothing;
-        for (const Expression &term : e->of) {
-            const double value = evaluate_log(term, sizes);
-            top = std::max(top, value), least = std::min(least, value);
-        }
-        if (least == nothing) return by_value();
-        if (!std::isfinite(top)) return top;
-        double total = 0;
-        for (const Expression &term : e->of)
-            total += std::exp(evaluate_log(term, sizes) - top);
-        return top + std::log(total);
+        const auto sum = log_of_sum(e->of, sizes);
+        return sum ? *sum : by_value();
     }
     case Kind::difference: {
         const double first = part(0), second = part(1);

@@ -10,13 +10,15 @@ namespace {
 constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than the others
 constexpr std::size_t sizes_below = 12; // wanted in all, where it goes below the ladder,
 constexpr double span_wanted = 4.5; // and the largest so many times the smallest: growth needs two doublings
-// Of the budget: so long there is climbing, and so long for the sake of a verdict.
-constexpr double climbs_until = 0.6, climbs_on_until = 0.8;
+// Of the budget: so long there is climbing, so long for the sake of a verdict, and of one that has too few
+// places for growth to show.
+constexpr double climbs_until = 0.6, climbs_on_until = 0.8, climbs_while_short = 0.95;
 // Of the budget: the dearest count, the dearest while fewer sizes than wanted were counted; of what is left,
 // one that a verdict needs.
 constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, dearest_start = 0.2, level_count = 0.1,
                  share_of_a_needed_count = 0.1;
-constexpr double as_dear = 1.5; // times: a cost that is level
+constexpr double as_dear = 1.5;   // times: a cost that is level
+constexpr double count_worth = 3; // calls: a place that is read anyway is counted for as much
 // Of the budget: a call as dear as this may be mostly start-up; a place off the first line that all lines
 // suffer from.
 constexpr double start_up_share = 1.0 / 1000, dear_step = 1.0 / 100;
@@ -39,7 +41,7 @@ Climb::Climb(const Ledger &ledger, int solution, int shape, int line)
 }
 
 double Climb::until_s() const {
-    return (up_to_ > 0 || longer_ ? climbs_on_until : climbs_until) * ledger_->options.budget_s;
+    return std::max(until_, up_to_ > 0 ? climbs_on_until : climbs_until) * ledger_->options.budget_s;
 }
 
 double Climb::expected_count_s(double size) const {
@@ -57,7 +59,8 @@ bool Climb::counts_here() const {
                              budget_s;
     // A process started for each, or a run of a whole program, is as dear at every size.
     const bool level = expected_s < as_dear * count_costs_.first_s() && expected_s < level_count * budget_s;
-    return (expected_s <= dearest_s || level) && seen_.size() % 2 == 0;
+    const bool every_place = level && expected_s <= count_worth * last_s();
+    return (expected_s <= dearest_s || level) && (every_place || seen_.size() % 2 == 0);
 }
 
 // Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little.
@@ -66,6 +69,7 @@ bool Climb::stays_short() const {
     return seen_.size() + (exponential ? plan().below.size() : 0) < sizes_wanted;
 }
 
+// Whether a call there is worth its cost, whatever time is left.
 bool Climb::affordable(double size) const {
     if (size >= ceiling_) return false;
     const PlanOptions &options = ledger_->options;
@@ -74,20 +78,28 @@ bool Climb::affordable(double size) const {
     if (up_to_ > 0)
         return call * 2 * (options.generations - ledger_->generation) < 0.1 * (options.budget_s - elapsed_s);
     const double limit = stays_short() && elapsed_s < options.budget_s / 2 ? 5 * usual_s() : usual_s();
+    // What is dear from the start and stays level (a whole program's start-up) is worth going on with.
+    const bool level = !seen_.empty() && seen_.front().second > limit / 2 &&
+                       call < as_dear * seen_.front().second && call < 0.1 * options.budget_s;
+    return call <= limit || level || is_smallest(size);
+}
+
+// What no smaller size is cheaper than is tried whatever it costs: nothing is known without.
+bool Climb::is_smallest(double size) const {
+    return costs_.empty() || size <= (plan().below.empty() ? *sizes_ : plan().below).front() ||
+           (seen_.empty() && costs_.expected(size) <= as_dear * costs_.least_s());
+}
+
+// Whether it can be read before the climb has to end.
+bool Climb::in_time(double size) const {
+    if (up_to_ > 0 || (is_smallest(size) && !ledger_->read_anything_of(at_.solution)))
+        return true; // no solution is left unread
     double load = 0;
     if (!seen_.empty())
         if (const auto last = ledger_->cells.find({at_.solution, at_.shape, at_.line, seen_.back().first});
             last != ledger_->cells.end())
             load = 2 * (last->second.load_s + last->second.count_s);
-    // What is dear from the start and stays level (a whole program's start-up) is worth going on with.
-    const bool level = !seen_.empty() && seen_.front().second > limit / 2 &&
-                       call < as_dear * seen_.front().second && call < 0.1 * options.budget_s;
-    const double until = longer_ ? climbs_on_until : climbs_until;
-    // What no smaller size is cheaper than is tried whatever it costs: nothing is known without.
-    const bool smallest = costs_.empty() || size <= (plan().below.empty() ? *sizes_ : plan().below).front() ||
-                          (seen_.empty() && call <= as_dear * costs_.least_s());
-    if (smallest && !ledger_->read_anything_of(at_.solution)) return true; // no solution is left unread
-    return (call <= limit || level || smallest) && elapsed_s + call + load < until * options.budget_s;
+    return ledger_->elapsed_s + costs_.expected(size) + load < until_s();
 }
 
 bool Climb::take_closer() {
@@ -130,6 +142,12 @@ void Climb::take() {
     at_.size = between;
 }
 
+void Climb::take_in_time() {
+    const bool late = !elsewhere_.contains(aim_) && !in_time(aim_);
+    take();
+    if (late) cut_off_by_the_clock();
+}
+
 // Where growth may hide beside what is read so far, a single call under a limit: at the size aimed at, or at
 // once where no exponential can hide any more.
 double Climb::leap() const {
@@ -140,12 +158,13 @@ double Climb::leap() const {
 
 double Climb::probe_limit_s() const {
     if (cautious_ || costs_.empty()) return 1e300;
-    return std::min(probe_share * ledger_->options.budget_s, leap_worth * std::max(costs_.last_s(), ask_s));
+    const double last_s = std::max(costs_.last_s(), ask_s);
+    return std::min(leap_worth * last_s, std::max(2 * last_s, probe_share * ledger_->options.budget_s));
 }
 
 // Takes the size aimed at, or where that is too dear what lies below it.
 void Climb::settle() {
-    if (affordable(aim_)) return take();
+    if (affordable(aim_)) return take_in_time();
     if (seen_.empty()) return go_down();
     const double last = seen_.back().first, too_dear = aim_;
     closer_.clear();
@@ -156,7 +175,7 @@ void Climb::settle() {
             closer_.push_back(size);
         std::reverse(closer_.begin(), closer_.end());
     }
-    if (take_closer() && affordable(aim_)) return take();
+    if (take_closer() && affordable(aim_)) return take_in_time();
     end();
 }
 
@@ -176,7 +195,7 @@ std::size_t Climb::stride() const {
 
 void Climb::aim() {
     if (down_) {
-        if (take_closer() && affordable(aim_)) return take();
+        if (take_closer() && affordable(aim_)) return take_in_time();
         climbing_ = false;
         go_up_again();
         return;
@@ -190,11 +209,13 @@ void Climb::aim() {
     settle();
 }
 
-// A series that is still short at its top is exponential, or nearly: it goes on below the ladder.
+// A series that is still short at its top, exponential or nearly, or has not grown enough for growth to show,
+// goes on below the ladder.
 void Climb::end() {
     climbing_ = false;
-    if (down_ || up_to_ > 0 || seen_.size() >= sizes_wanted) return;
-    go_down();
+    if (down_ || up_to_ > 0) return;
+    const bool narrow = !seen_.empty() && largest_ < span_wanted * seen_.front().first;
+    if (narrow || seen_.size() < sizes_wanted) go_down();
 }
 
 void Climb::go_down() {
@@ -206,7 +227,7 @@ void Climb::go_down() {
     const double top = std::min(seen_.empty() ? aim_ : seen_.front().first, ceiling_);
     const auto above = std::lower_bound(below.begin(), below.end(), top);
     std::size_t wanted = static_cast<std::size_t>(above - below.begin());
-    if (!seen_.empty()) wanted = std::min(wanted, sizes_below - seen_.size());
+    if (!seen_.empty()) wanted = std::min(wanted, sizes_below - std::min(sizes_below, seen_.size()));
     auto lowest = above - static_cast<long>(wanted);
     while (lowest != below.begin() && (lowest == above || *lowest * span_wanted > std::max(largest_, top)))
         --lowest;
@@ -224,7 +245,7 @@ void Climb::go_up_again() {
     rung_ = 0;
     aim_ = sizes_->front();
     climbing_ = affordable(aim_);
-    if (climbing_) take();
+    if (climbing_) take_in_time();
 }
 
 void Climb::told_probe(double size, double call_s) {
@@ -317,10 +338,12 @@ void Climb::cut_off_by_the_clock() {
     cut_off_ = true;
 }
 
-bool Climb::climb_longer() {
-    if (!cut_off_ || longer_ || failed_ || ledger_->elapsed_s >= climbs_on_until * ledger_->options.budget_s)
+bool Climb::climb_longer(bool short_of_places) {
+    const double until = short_of_places ? climbs_while_short : climbs_on_until;
+    if (!cut_off_ || until <= until_ || failed_ || ledger_->elapsed_s >= until * ledger_->options.budget_s)
         return false;
-    return climbing_ = longer_ = true;
+    until_ = until;
+    return climbing_ = true;
 }
 
 bool Climb::climb_to(double size) {

@@ -58,7 +58,7 @@ class Climb {
     void cut_off_by_the_clock();
     // Its verdict is open: on where the clock cut it off, or towards a size that should decide. Whether there
     // is anything new to climb for.
-    bool climb_longer();
+    bool climb_longer(bool short_of_places);
     bool climb_to(double size);
     // On a last resort: from now on.
     void begin();
@@ -68,10 +68,13 @@ class Climb {
     double usual_s() const { return ledger_->options.budget_s / 300; }
     bool stays_short() const;
     bool affordable(double size) const;
+    bool is_smallest(double size) const;
+    bool in_time(double size) const;
     std::size_t stride() const;
     void aim(); // sets the next size, or ends
     void settle();
-    void take(); // the size aimed at, or a probe before it
+    void take_in_time(); // or later, should a verdict need it
+    void take();         // the size aimed at, or a probe before it
     double leap() const;
     void go_down();
     void go_up_again();
@@ -93,7 +96,7 @@ class Climb {
     bool asked_again_ = false; // the last probe
     double ceiling_ = 1e300;   // nothing from here on can be read
     bool cut_off_ = false;     // by the clock
-    bool longer_ = false;      // and went on since its verdict does not stand
+    double until_ = 0;         // share of the budget, where its verdict does not stand
     double step_s_ = 0;
     std::size_t counted_ = 0; // sizes
     std::size_t rung_ = 0;

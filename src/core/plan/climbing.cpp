@@ -8,6 +8,7 @@ namespace iron {
 namespace {
 
 constexpr double little_share = 1e-3;   // of the budget: a step that costs next to nothing
+constexpr double dearer_waits = 3;      // sizes, for a step of twice the cost
 constexpr double ahead_of_others = 0.4; // of the budget: until then urgent lines go alone
 
 } // namespace
@@ -46,7 +47,8 @@ bool Climbing::has_to_wait(Climb &climb) {
 
 // On an urgent line the fast solutions first, each to its end. Else a step that costs next to nothing is
 // taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then those with
-// the fewest sizes, so that all come up together, but a step of twice the cost waits for one size more.
+// the fewest sizes, so that all come up together, but a step of twice the cost waits for three sizes more:
+// where there is not time for all, the cheap ones come to what a verdict needs.
 double Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     if (urgent_alone) {
         const Climb &main = main_of(climb);
@@ -58,7 +60,7 @@ double Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     const double cost = std::max(climb.step_s(), climb.expected_s());
     // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
     if (climb.seen().empty()) return many + std::max(0.0, std::log2(std::max(cost, 1e-12) / little));
-    return cost <= little ? sizes : many + sizes + std::log2(cost / little);
+    return cost <= little ? sizes : many + sizes + dearer_waits * std::log2(cost / little);
 }
 
 // The one whose turn_of() is least, chance deciding among equals; null where nobody climbs.
@@ -142,7 +144,7 @@ bool Climbing::go_on_for_verdicts() {
     for (Climb &climb : climbs_) {
         const auto need = ledger_.needs.find({climb.at().solution, climb.at().shape});
         if (need == ledger_.needs.end() || need->second.decided) continue;
-        any = climb.climb_longer() || any;
+        any = climb.climb_longer(need->second.short_of_places) || any;
         any = climb.climb_to(need->second.up_to) || any;
     }
     return any;

@@ -68,8 +68,9 @@ struct Need {
     int solution = 0;
     int shape = 0;
     bool decided = true;
-    double up_to = 0;         // a size on line 0 that should decide it; 0: none is known
-    bool more_inputs = false; // counts hang on the input: others would tell more
+    double up_to = 0;             // a size on line 0 that should decide it; 0: none is known
+    bool more_inputs = false;     // counts hang on the input: others would tell more
+    bool short_of_places = false; // for growth to show at all
 };
 
 } // namespace iron

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <functional>
 #include <map>
+#include <set>
 #include <stdexcept>
 
 namespace iron {
@@ -167,70 +168,96 @@ double median_above_minimum(std::size_t m) {
 
 double median(const std::vector<double> &values) { return quantile(values, 0.5); }
 
-std::vector<Located> locate_timed(const Series &series) {
-    // One value a generation and size: the 10th percentile of its passes. With one generation, every pass
-    // counts.
-    std::map<int, int> generations;
-    for (const ReadPlace &cell : series.places)
-        for (const Reading &reading : cell.readings)
-            ++generations[reading.generation];
+// ln of a place's readings, one a group: a generation, or a round of one.
+using GroupedLogs = std::map<int, double>;
+
+std::vector<double> values_of(const GroupedLogs &logs) {
+    std::vector<double> values;
+    for (const auto &[group, value] : logs)
+        values.push_back(value);
+    return values;
+}
+
+// One value a generation and place: the 10th percentile of its passes. With few generations every pass
+// counts.
+std::vector<GroupedLogs> grouped_logs(const Series &series) {
+    std::set<int> generations;
+    for (const ReadPlace &place : series.places)
+        for (const Reading &reading : place.readings)
+            generations.insert(reading.generation);
     const bool by_generation = generations.size() >= 3;
-    std::vector<std::map<int, double>> logs(series.places.size()); // group (generation or round) -> ln value
-    for (std::size_t i = 0; i < series.places.size(); ++i) {
+    std::vector<GroupedLogs> logs;
+    for (const ReadPlace &place : series.places) {
         std::map<int, std::vector<double>> groups;
-        for (const Reading &reading : series.places[i].readings) {
-            const int group =
-                by_generation ? reading.generation : reading.generation * 1'000'000 + reading.round;
-            groups[group].push_back(safe_log(reading.value));
-        }
+        for (const Reading &reading : place.readings)
+            groups[by_generation ? reading.generation : reading.generation * 1'000'000 + reading.round]
+                .push_back(safe_log(reading.value));
+        GroupedLogs here;
         for (const auto &[group, values] : groups)
-            logs[i][group] = quantile(values, 0.1);
+            here[group] = quantile(values, 0.1);
+        logs.push_back(std::move(here));
     }
-    for (int pass = 0; pass < 2; ++pass) { // group effects: slow drift hits all sizes of a group alike
+    return logs;
+}
+
+// Slow drift hits all places of a group alike.
+void take_group_effects_off(std::vector<GroupedLogs> &logs) {
+    for (int pass = 0; pass < 2; ++pass) {
         std::map<int, std::vector<double>> off;
-        for (const auto &point : logs) {
-            if (point.empty()) continue;
-            std::vector<double> values;
-            for (const auto &[group, value] : point)
-                values.push_back(value);
-            const double middle = median(values);
-            for (const auto &[group, value] : point)
+        for (const GroupedLogs &here : logs) {
+            if (here.empty()) continue;
+            const double middle = median(values_of(here));
+            for (const auto &[group, value] : here)
                 off[group].push_back(value - middle);
         }
-        for (auto &point : logs)
-            for (auto &[group, value] : point)
-                value -= median(off[group]);
+        std::map<int, double> effects;
+        for (const auto &[group, values] : off)
+            effects[group] = median(values);
+        for (GroupedLogs &here : logs)
+            for (auto &[group, value] : here)
+                value -= effects.at(group);
     }
+}
+
+// Standard deviation of one value, of all places together.
+double pooled_spread(const std::vector<GroupedLogs> &logs) {
     std::vector<double> spreads;
-    for (const auto &point : logs) {
-        if (point.size() < 2) continue;
-        std::vector<double> values;
-        for (const auto &[group, value] : point)
-            values.push_back(value);
+    for (const GroupedLogs &here : logs) {
+        if (here.size() < 2) continue;
+        const std::vector<double> values = values_of(here);
         spreads.push_back((median(values) - *std::min_element(values.begin(), values.end())) /
                           median_above_minimum(values.size()));
     }
-    const double sigma = std::max(0.002, spreads.empty() ? 0.05 : median(spreads));
+    return std::max(0.002, spreads.empty() ? 0.05 : median(spreads));
+}
+
+// The mean of the lower values, and its error.
+std::pair<double, double> lower_mean(const std::vector<double> &values, double sigma) {
+    const double low = std::min(median(values), quantile(values, 1.0 / 3) + 0.5 * sigma);
+    std::vector<double> kept;
+    for (const double value : values)
+        if (value < low + 2.5 * sigma) kept.push_back(value);
+    const double k = static_cast<double>(kept.size());
+    double mean = 0, squares = 0;
+    for (const double value : kept)
+        mean += value / k;
+    for (const double value : kept)
+        squares += std::pow(value - mean, 2);
+    const double variance = (3 * sigma * sigma + squares) / (k + 2);
+    return {mean, std::sqrt(1.15 * variance / k + 0.004 * 0.004)};
+}
+
+std::vector<Located> locate_timed(const Series &series) {
+    std::vector<GroupedLogs> logs = grouped_logs(series);
+    take_group_effects_off(logs);
+    const double sigma = pooled_spread(logs);
     std::vector<Located> located;
     for (std::size_t i = 0; i < logs.size(); ++i) {
-        std::vector<double> values;
-        for (const auto &[group, value] : logs[i])
-            values.push_back(value);
-        if (values.empty()) continue;
-        const double low = std::min(median(values), quantile(values, 1.0 / 3) + 0.5 * sigma);
-        std::vector<double> kept;
-        for (const double value : values)
-            if (value < low + 2.5 * sigma) kept.push_back(value);
-        const double k = static_cast<double>(kept.size());
-        double mean = 0, squares = 0;
-        for (const double value : kept)
-            mean += value / k;
-        for (const double value : kept)
-            squares += std::pow(value - mean, 2);
-        const double variance = (3 * sigma * sigma + squares) / (k + 2);
-        const ReadPlace &cell = series.places[i];
-        located.push_back({cell.sizes, mean, std::sqrt(1.15 * variance / k + 0.004 * 0.004),
-                           static_cast<int>(cell.readings.size()), mean, cell.swept});
+        if (logs[i].empty()) continue;
+        const auto [mean, error] = lower_mean(values_of(logs[i]), sigma);
+        const ReadPlace &place = series.places[i];
+        located.push_back(
+            {place.sizes, mean, error, static_cast<int>(place.readings.size()), mean, place.swept});
     }
     return located;
 }
