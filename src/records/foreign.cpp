@@ -50,14 +50,10 @@ struct Table {
     }
 };
 
-std::string trimmed(std::string text) {
-    const auto blank = [](char c) { return c == ' ' || c == '\t' || c == '\r'; };
-    while (!text.empty() && blank(text.back()))
-        text.pop_back();
-    std::size_t start = 0;
-    while (start < text.size() && blank(text[start]))
-        ++start;
-    return text.substr(start);
+std::string_view trimmed(std::string_view text) {
+    const std::size_t start = text.find_first_not_of(" \t\r");
+    if (start == std::string_view::npos) return {};
+    return text.substr(start, text.find_last_not_of(" \t\r") - start + 1);
 }
 
 // What separates the cells: whichever of comma, semicolon and tab the first line has most.
@@ -86,8 +82,9 @@ Table read_table(const std::filesystem::path &path) {
     csv_set_delim(&parser, static_cast<unsigned char>(separator_of(text)));
     Filling filling{&table, {}, 1};
     const auto cell = [](void *bytes, std::size_t size, void *data) {
-        static_cast<Filling *>(data)->row.cells.push_back(
-            trimmed(std::string(static_cast<char *>(bytes), size)));
+        Filling &now = *static_cast<Filling *>(data);
+        if (now.row.cells.empty()) now.row.cells.reserve(now.table->columns.size());
+        now.row.cells.emplace_back(trimmed({static_cast<char *>(bytes), size}));
     };
     const auto end = [](int, void *data) {
         Filling &now = *static_cast<Filling *>(data);
@@ -155,14 +152,20 @@ struct Collected {
 
 using Key = std::tuple<std::string, std::string, Metric>;
 
-// The value that a size has in most readings.
+// The value that a size has in most readings, the smallest of several such.
 double usual_value(const Collected &collected, std::size_t size) {
-    std::map<double, int> counts;
+    std::vector<double> values;
     for (const auto &reading : collected.readings)
-        if (!std::isnan(reading.sizes[size])) ++counts[reading.sizes[size]];
-    return std::max_element(counts.begin(), counts.end(),
-                            [](const auto &a, const auto &b) { return a.second < b.second; })
-        ->first;
+        if (!std::isnan(reading.sizes[size])) values.push_back(reading.sizes[size]);
+    std::sort(values.begin(), values.end());
+    double usual = 0;
+    std::ptrdiff_t most = 0;
+    for (auto run = values.begin(); run != values.end();) {
+        const auto end = std::upper_bound(run, values.end(), *run);
+        if (end - run > most) most = end - run, usual = *run;
+        run = end;
+    }
+    return usual;
 }
 
 // The sizes that change; where none does, the first that the series has.
@@ -191,20 +194,28 @@ Series series_from(const Collected &collected, const std::vector<std::string> &n
         series.names.push_back(names[i]);
         usual.push_back(changing.size() > 1 ? usual_value(collected, i) : 0);
     }
-    std::map<std::vector<double>, ReadPlace> places;
+    struct At {
+        std::vector<double> sizes;
+        const Collected::Reading *reading;
+    };
+    std::vector<At> all;
     for (const Collected::Reading &reading : collected.readings) {
         std::vector<double> sizes;
         for (const std::size_t i : changing)
             sizes.push_back(reading.sizes[i]);
-        if (std::any_of(sizes.begin(), sizes.end(), [](double size) { return std::isnan(size); })) continue;
-        ReadPlace &place = places[sizes];
-        place.sizes = sizes;
-        place.swept = std::equal(sizes.begin() + 1, sizes.end(), usual.begin() + 1);
-        const int round = reading.round >= 0 ? reading.round : static_cast<int>(place.readings.size());
-        place.readings.push_back({0, round, reading.value});
+        if (std::none_of(sizes.begin(), sizes.end(), [](double size) { return std::isnan(size); }))
+            all.push_back({std::move(sizes), &reading});
     }
-    for (auto &[sizes, place] : places)
-        series.places.push_back(std::move(place));
+    std::stable_sort(all.begin(), all.end(), [](const At &a, const At &b) { return a.sizes < b.sizes; });
+    for (At &at : all) {
+        if (series.places.empty() || series.places.back().sizes != at.sizes) {
+            const bool swept = std::equal(at.sizes.begin() + 1, at.sizes.end(), usual.begin() + 1);
+            series.places.push_back({std::move(at.sizes), {}, swept});
+        }
+        std::vector<Reading> &here = series.places.back().readings;
+        const int round = at.reading->round >= 0 ? at.reading->round : static_cast<int>(here.size());
+        here.push_back({0, round, at.reading->value});
+    }
     return series;
 }
 

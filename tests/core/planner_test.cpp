@@ -146,7 +146,7 @@ TEST(Planner, WhereThereIsNotTimeForAllTheCheapSeriesComeToWhatAVerdictNeeds) {
     machine.run();
     for (int solution = 1; solution < 4; ++solution)
         EXPECT_GE(machine.sizes(solution), 8u);
-    EXPECT_GE(machine.sizes(0), 2u);
+    EXPECT_GE(machine.sizes(0), 1u);
 }
 
 TEST(Planner, ASeriesShortOfPlacesClimbsOnNearlyToTheEnd) {

@@ -445,13 +445,13 @@ TEST(Thinned, OfVeryManyPlacesAFewHundredTellAll) {
     Series series;
     for (int n = 1; n <= 20000; ++n)
         series.places.push_back({{1.0 * n}, {{0, 0, 3.0 * n}}});
-    const Series some = thinned(series);
+    const Series some = *thinned(series);
     EXPECT_LE(some.places.size(), 512u);
     EXPECT_GT(some.places.size(), 200u);
     EXPECT_GT(some.places.back().sizes[0], 19000);
     EXPECT_EQ(fit_growth(series, {Noise::counted}).best().name, "n");
     series.places.resize(400);
-    EXPECT_EQ(thinned(series), series);
+    EXPECT_FALSE(thinned(series));
 }
 
 } // namespace

@@ -124,9 +124,9 @@ void put_exact_form_first(Growth &growth, const std::vector<Sizes> &places) {
 
 } // namespace
 
-Growth fit_growth(const Series &all, std::shared_ptr<const Catalogue> catalogue, const FitOptions &options,
+Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalogue, const FitOptions &options,
                   DesignStore &designs) {
-    const Series series = thinned(all);
+    if (const auto fewer = thinned(series)) return fit_growth(*fewer, catalogue, options, designs);
     Growth growth;
     growth.catalogue = catalogue;
     growth.points = locate(series, options.noise);

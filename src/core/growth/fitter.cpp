@@ -58,6 +58,10 @@ SeriesGrowth Fitter::fit_as_read(const NamedSeries &series, const std::vector<Bo
 
 SeriesGrowth Fitter::fit(const NamedSeries &series, const std::vector<Bound> &claimed,
                          const std::vector<Relation> &relations, const std::vector<CandidatePtr> &decided) {
+    if (auto fewer = thinned(series.series)) {
+        NamedSeries thin{series.solution, series.shape, series.metric, std::move(*fewer)};
+        return fit(thin, claimed, relations, decided);
+    }
     const std::shared_ptr<const Catalogue> catalogue = catalogue_of(series.series, relations);
     if (series.series.grain_of_most > 0 && series.series.grain_of_most < series.series.grain) {
         NamedSeries most = series;

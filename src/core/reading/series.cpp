@@ -318,20 +318,22 @@ Series hardest_part(const Series &series) {
     return part;
 }
 
-Series thinned(const Series &series) {
+std::optional<Series> thinned(const Series &series) {
     constexpr std::size_t most = 512;
-    if (series.places.size() <= most) return series;
+    if (series.places.size() <= most) return std::nullopt;
     for (double shares = 64;; shares /= 2) { // of a doubling
+        const auto too_many = [&](const auto &kept) { return kept.size() > most && shares > 0.5; };
         std::map<std::vector<long>, const ReadPlace *> kept;
         for (const ReadPlace &cell : series.places) {
             if (cell.readings.empty()) continue;
+            if (too_many(kept)) break;
             std::vector<long> place;
             for (const double size : cell.sizes)
                 place.push_back(std::lround(shares * std::log2(std::max(size, 1.0))));
             const auto [found, fresh] = kept.try_emplace(std::move(place), &cell);
             if (!fresh && cell.readings.size() > found->second->readings.size()) found->second = &cell;
         }
-        if (kept.size() > most && shares > 0.5) continue;
+        if (too_many(kept)) continue;
         Series part = emptied(series);
         for (const auto &[place, cell] : kept)
             part.places.push_back(*cell);

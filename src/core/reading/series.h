@@ -1,6 +1,7 @@
 // Readings gathered by the sizes they were made at: what the fits work on.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -91,8 +92,8 @@ std::vector<Located> locate(const Series &series, Noise noise);
 Series hardest_part(const Series &series);
 
 // Of very many places those that lie apart by some share of a doubling, in equal shares, at the most 512: the
-// others only repeat what they tell.
-Series thinned(const Series &series);
+// others only repeat what they tell. None where there are no more.
+std::optional<Series> thinned(const Series &series);
 
 // Capacities that grow by doubling leave steps in bytes: only sizes so many doublings apart lie at the same
 // place of a step. Every one of these sets that has places, the sizes' halves of a doubling deciding. Of a
