@@ -2,25 +2,51 @@
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <utf8proc.h>
+#include <vector>
 
 #include "core/words.h"
 
 namespace iron {
 
+namespace {
+
+struct Character {
+    std::size_t at = 0, size = 1; // bytes
+    std::size_t columns = 1;
+};
+
+// A byte that is no UTF-8 is shown as something one column wide.
+std::vector<Character> characters_of(std::string_view text) {
+    std::vector<Character> all;
+    for (std::size_t at = 0; at < text.size();) {
+        utf8proc_int32_t code = -1;
+        const auto *bytes = reinterpret_cast<const utf8proc_uint8_t *>(text.data() + at);
+        const auto size = utf8proc_iterate(bytes, static_cast<utf8proc_ssize_t>(text.size() - at), &code);
+        Character one{at};
+        if (size > 0)
+            one = {at, static_cast<std::size_t>(size), static_cast<std::size_t>(utf8proc_charwidth(code))};
+        all.push_back(one);
+        at += one.size;
+    }
+    return all;
+}
+
+} // namespace
+
 std::size_t width_of(std::string_view text) {
-    return static_cast<std::size_t>(std::count_if(
-        text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xC0) != 0x80; }));
+    std::size_t columns = 0;
+    for (const Character &one : characters_of(text))
+        columns += one.columns;
+    return columns;
 }
 
 std::string cut_to(std::string_view text, std::size_t width) {
     if (width_of(text) <= width) return std::string(text);
-    std::size_t columns = 0, end = 0;
-    while (end < text.size()) {
-        std::size_t next = end + 1;
-        while (next < text.size() && (static_cast<unsigned char>(text[next]) & 0xC0) == 0x80)
-            ++next;
-        if (++columns >= width) break;
-        end = next;
+    std::size_t columns = 1, end = 0; // of the mark that it was cut
+    for (const Character &one : characters_of(text)) {
+        if ((columns += one.columns) > width) break;
+        end = one.at + one.size;
     }
     return std::string(text.substr(0, end)) + "…";
 }
@@ -28,11 +54,12 @@ std::string cut_to(std::string_view text, std::size_t width) {
 std::string short_name(std::string_view name, std::size_t width) {
     if (width_of(name) <= width || width < 3) return cut_to(name, width);
     const std::size_t kept = width / 2;
-    std::size_t start = name.size();
-    for (std::size_t columns = 0; columns < kept; ++columns)
-        do
-            --start;
-        while ((static_cast<unsigned char>(name[start]) & 0xC0) == 0x80);
+    const std::vector<Character> characters = characters_of(name);
+    std::size_t start = name.size(), columns = 0;
+    for (auto one = characters.rbegin(); one != characters.rend(); ++one) {
+        if ((columns += one->columns) > kept) break;
+        start = one->at;
+    }
     return cut_to(name, width - kept) + std::string(name.substr(start));
 }
 

@@ -22,6 +22,7 @@ struct Simulated {
     std::function<std::vector<Need>(const Simulated &)> needs;
     int judged = 0;
     std::map<Cell, int> timed, counted;
+    std::vector<Cell> order; // of what was timed
     std::set<int> generations = {0};
     double elapsed_s = 0;
     bool after_stop = false;
@@ -58,7 +59,8 @@ struct Simulated {
             else if (next.task == Task::probe)
                 planner.told_probe(next.cell, call);
             else if (next.task == Task::time)
-                ++timed[next.cell], planner.told_time(next.cell, call, call + load);
+                ++timed[next.cell], order.push_back(next.cell),
+                    planner.told_time(next.cell, call, call + load);
             else
                 ++counted[next.cell], planner.told_count(next.cell, call + load);
         }
@@ -167,6 +169,22 @@ TEST(Planner, ASeriesShortOfPlacesClimbsOnNearlyToTheEnd) {
         return machine.sizes(0);
     };
     EXPECT_GT(sizes_where(true), sizes_where(false));
+}
+
+TEST(Planner, WhatIsStartedForTheFirstCountHoldsNoLineUp) {
+    Simulated machine = simulated(1, 30, 4096);
+    machine.options.shapes = 1;
+    const std::vector<double> rungs = ladder(16, 4096);
+    machine.options.lines.push_back({rungs, {}, std::vector<double>(rungs.size(), 16)});
+    machine.call_s = [](const Cell &cell) { return 1e-6 * cell.size; };
+    machine.more_to_count_s = [&](const Cell &) { return machine.counted.empty() ? 1.5 : 0.05; };
+    machine.run();
+    std::vector<double> before; // sizes of the other line before the second of the first
+    for (const Cell &cell : machine.order) {
+        if (cell.line == 0 && cell.size > 16) break;
+        if (cell.line == 1) before.push_back(cell.size);
+    }
+    EXPECT_LE(before.size(), 2u);
 }
 
 TEST(Planner, CountsEveryCellItTimes) {

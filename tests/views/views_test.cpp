@@ -16,6 +16,9 @@ TEST(Text, CutsByCharactersAndNotByBytes) {
     EXPECT_EQ(cut_to("Θ(n log n)", 20), "Θ(n log n)");
     EXPECT_EQ(cut_to("Θ(n log n)", 5), "Θ(n …");
     EXPECT_EQ(width_of("Θ…"), 2u);
+    EXPECT_EQ(width_of("潮汐"), 4u); // two columns each
+    EXPECT_EQ(cut_to("潮汐潮汐", 6), "潮汐…");
+    EXPECT_EQ(width_of("a\xff"), 2u); // no UTF-8
 }
 
 TEST(Text, NamesKeepBothEnds) {

@@ -15,7 +15,7 @@ constexpr double span_wanted = 4.5; // and the largest so many times the smalles
 constexpr double climbs_until = 0.6, climbs_on_until = 0.8, climbs_while_short = 0.95;
 // Of the budget: the dearest count, the dearest while fewer sizes than wanted were counted; of what is left,
 // one that a verdict needs.
-constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, dearest_start = 0.2, level_count = 0.1,
+constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, level_count = 0.1,
                  share_of_a_needed_count = 0.1;
 constexpr double as_dear = 1.5;   // times: a cost that is level
 constexpr double count_worth = 3; // calls: a place that is read anyway is counted for as much
@@ -44,21 +44,30 @@ double Climb::until_s() const {
     return std::max(until_, up_to_ > 0 ? climbs_on_until : climbs_until) * ledger_->options.budget_s;
 }
 
+const SolutionCosts &Climb::solution_costs() const {
+    static const SolutionCosts none;
+    const auto found = ledger_->costs.find(at_.solution);
+    return found == ledger_->costs.end() ? none : found->second;
+}
+
 double Climb::expected_count_s(double size) const {
-    // The first one is what was started for it, most of it.
-    return counted_ < 2 ? count_costs_.last_s() : count_costs_.expected(size);
+    return counted_ < 2 ? solution_costs().expected_count_s(costs_.expected(size))
+                        : count_costs_.expected(size);
+}
+
+double Climb::next_s() const {
+    const bool counted = ledger_->options.counted[static_cast<std::size_t>(at_.solution)] && counts_here();
+    return std::max(time_s_, expected_s()) + (counted ? expected_count_s(at_.size) : 0);
 }
 
 bool Climb::counts_here() const {
     const double expected_s = expected_count_s(at_.size), budget_s = ledger_->options.budget_s;
     if (expected_s <= usual_s()) return true;
     if (up_to_ > 0) return expected_s < share_of_a_needed_count * (budget_s - ledger_->elapsed_s);
-    const double dearest_s = (counted_ < 2 ? dearest_start // what is started for the first is no measure
-                              : counted_ < sizes_wanted ? dearest_of_few
-                                                        : dearest_count) *
-                             budget_s;
+    const double dearest_s = (counted_ < sizes_wanted ? dearest_of_few : dearest_count) * budget_s;
     // A process started for each, or a run of a whole program, is as dear at every size.
-    const bool level = expected_s < as_dear * count_costs_.first_s() && expected_s < level_count * budget_s;
+    const bool level =
+        expected_s < as_dear * solution_costs().least_count_s && expected_s < level_count * budget_s;
     const bool every_place = level && expected_s <= count_worth * last_s();
     return (expected_s <= dearest_s || level) && (every_place || seen_.size() % 2 == 0);
 }
@@ -188,7 +197,7 @@ std::size_t Climb::stride() const {
     const PlanOptions &options = ledger_->options;
     if (last_s() < as_dear * seen_.front().second &&
         last_s() > std::max(start_up_share * options.budget_s, as_long_as_a_start_s) &&
-        (at_.line == 0 || step_s_ > dear_step * options.budget_s))
+        (at_.line == 0 || time_s_ > dear_step * options.budget_s))
         return 3;
     return 1;
 }
@@ -267,7 +276,7 @@ void Climb::told_probe_stopped(double size, double after_s) {
 void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
     costs_.read(size, call_s);
     if (!goes_on || !climbing_ || at_.size != size) return;
-    step_s_ = cost_s;
+    time_s_ = solution_costs().timed > 1 ? cost_s : call_s; // the first is mostly a start
     // What was seen elsewhere is for the first step: one slow moment there must not end a climb.
     if (seen_.empty() && !failed_) costs_.only_bounds_above(size);
     seen_.push_back({size, call_s});
@@ -277,10 +286,9 @@ void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
     largest_ = sizes_->back();
 }
 
-void Climb::told_count(double size, double cost_s, bool goes_on) {
-    count_costs_.read(size, cost_s);
+void Climb::told_count(double size, double cost_s) {
+    if (solution_costs().counted > 1) count_costs_.read(size, cost_s);
     ++counted_;
-    if (goes_on) step_s_ += cost_s;
 }
 
 void Climb::told_failure(double size, double after_s) {

@@ -25,10 +25,10 @@ class Climb {
 
     double largest() const { return largest_; } // size that was read
     double last_s() const { return seen_.empty() ? 0 : seen_.back().second; }
-    double step_s() const { return step_s_; } // what the last size took, counting included
+    double next_s() const; // what the next size will take, loading and counting included
     // What a counted call there will take, all of it; 0 where none was counted.
     double expected_count_s(double size) const;
-    double expected_s() const { return costs_.expected(at_.size); }
+    double expected_s() const { return costs_.expected(at_.size); }              // of a call
     const std::vector<std::pair<double, double>> &seen() const { return seen_; } // (size, call_s)
 
     // Until then it may climb, as seconds of the budget.
@@ -41,7 +41,7 @@ class Climb {
     void told_probe(double size, double call_s);
     void told_probe_stopped(double size, double after_s);
     void told_time(double size, double call_s, double cost_s, bool goes_on);
-    void told_count(double size, double cost_s, bool goes_on);
+    void told_count(double size, double cost_s);
     // Nothing from this size on can be read; `after_s`: where a call was stopped by the clock, else 0. A
     // series that has read nothing yet goes down.
     void told_failure(double size, double after_s);
@@ -64,6 +64,7 @@ class Climb {
     void begin();
 
   private:
+    const SolutionCosts &solution_costs() const;
     const PlanLine &plan() const { return ledger_->options.lines[static_cast<std::size_t>(at_.line)]; }
     double usual_s() const { return ledger_->options.budget_s / 300; }
     bool stays_short() const;
@@ -97,8 +98,8 @@ class Climb {
     double ceiling_ = 1e300;   // nothing from here on can be read
     bool cut_off_ = false;     // by the clock
     double until_ = 0;         // share of the budget, where its verdict does not stand
-    double step_s_ = 0;
-    std::size_t counted_ = 0; // sizes
+    double time_s_ = 0;        // what the last size took, loading included
+    std::size_t counted_ = 0;  // sizes
     std::size_t rung_ = 0;
     std::vector<double> closer_; // sizes put in between, largest first
     std::vector<std::pair<double, double>> seen_;

@@ -57,7 +57,7 @@ double Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     const auto sizes = static_cast<double>(climb.seen().size());
     const double little = ledger_.options.budget_s * little_share;
     constexpr double many = 1e6;
-    const double cost = std::max(climb.step_s(), climb.expected_s());
+    const double cost = climb.next_s();
     // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
     if (climb.seen().empty()) return many + std::max(0.0, std::log2(std::max(cost, 1e-12) / little));
     return cost <= little ? sizes : many + sizes + dearer_waits * std::log2(cost / little);
@@ -190,7 +190,7 @@ void Climbing::recall(const Cell &cell, double call_s) {
 
 void Climbing::told_count(const Cell &cell, double cost_s, bool climbs) {
     Climb &climb = of(cell);
-    climb.told_count(cell.size, cost_s, climbs);
+    climb.told_count(cell.size, cost_s);
     // Only the first was dear, by what was started for it.
     const double cheap_s = ledger_.options.budget_s / 300;
     if (climbs && cost_s <= cheap_s) count_what_was_left_out(climb, cheap_s, queue_);

@@ -1,6 +1,7 @@
 // What was read of every cell and what it cost, and which verdicts are open: what all stages plan by.
 #pragma once
 
+#include <algorithm>
 #include <map>
 #include <utility>
 #include <vector>
@@ -22,6 +23,17 @@ struct CellRecord {
     bool every_generation = true; // not thinned out
 };
 
+// What a solution's counts cost, wherever they are taken. The first reading of either kind is mostly what was
+// started for it: that is no measure.
+struct SolutionCosts {
+    int timed = 0, counted = 0;
+    double least_count_s = 0, least_share = 0; // of counts against calls
+    bool known() const { return counted > 1; }
+    double expected_count_s(double call_s) const {
+        return known() ? std::max(least_count_s, least_share * call_s) : 0;
+    }
+};
+
 struct Ledger {
     explicit Ledger(PlanOptions given) : options(std::move(given)) {
         options.counted.resize(static_cast<std::size_t>(options.solutions), false);
@@ -29,6 +41,7 @@ struct Ledger {
 
     PlanOptions options;
     std::map<Cell, CellRecord> cells;
+    std::map<int, SolutionCosts> costs;        // by solution
     std::map<std::pair<int, int>, Need> needs; // by solution and shape
     int generation = 0;
     int round = 0;

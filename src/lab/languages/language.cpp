@@ -1,6 +1,7 @@
 #include "lab/languages/language.h"
 
 #include <algorithm>
+#include <boost/tokenizer.hpp>
 #include <map>
 #include <mutex>
 
@@ -110,26 +111,10 @@ std::string hindered_build(const Recipe &recipe) {
 std::string hindered_runtime(const Recipe &recipe) { return recipe.solution.run.empty() ? "" : own_run; }
 
 std::vector<std::string> split_words(const std::string &text) {
+    using Separator = boost::escaped_list_separator<char>;
     std::vector<std::string> words;
-    std::string word;
-    bool open = false;
-    char quote = 0;
-    for (const char c : text) {
-        if (quote) {
-            if (c == quote)
-                quote = 0;
-            else
-                word += c;
-        } else if (c == '"' || c == '\'')
-            quote = c, open = true;
-        else if (c == ' ' || c == '\t' || c == '\n') {
-            if (open || !word.empty()) words.push_back(word);
-            word.clear();
-            open = false;
-        } else
-            word += c;
-    }
-    if (open || !word.empty()) words.push_back(word);
+    for (const std::string &word : boost::tokenizer<Separator>(text, Separator("", " \t\n", "\"'")))
+        if (!word.empty()) words.push_back(word);
     return words;
 }
 
