@@ -1,4 +1,4 @@
-// Every threshold that a fit or a verdict turns on: its unit, why it is what it is, and what set it.
+// Every threshold that a plan, a fit or a verdict turns on: its unit, why it is what it is, and what set it.
 //
 // Set on: [series] bench/verdicts.py and the series of two other makers (docs/statistics.md); [programs] 81
 // programs with known truth and the demos; [generated] tests/simulated's generated problems; [theory].
@@ -96,6 +96,7 @@ constexpr double least_rise = 0.02, least_rise_of_bytes = 0.4055; // ln 1.5
 // Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one
 // before, what comes to rest less than a fifth. [theory]
 constexpr double comes_to_rest = 0.3;
+constexpr double least_stretch = 0.2; // of a line, else it shows waves of whole numbers
 // Of a logarithm's rise, what may be left beside a lower term. [theory]
 constexpr double share_of_a_logarithm = 0.15;
 // While steps / bound rises by so much (ln) in the upper half, over two thirds of what was read, no bound is
@@ -117,9 +118,95 @@ constexpr double memory_allowance = 2;
 constexpr std::size_t least_common_places = 6; // read by steps and by time
 constexpr double time_faster_told = 1.5;       // times dearer a step: worth a remark
 
+// Containers keep so much room to spare (times); told where sizes lie so far apart, doublings, and for sure.
+// [programs]
+constexpr double spare = 1.125, spare_far_enough = 2.5, spare_far_enough_for_sure = 3.9;
+// A shape is capped by another that is as dear (ln) at so many of the places both were read at. [programs]
+constexpr double capped_as_dear = 0.05;
+constexpr std::size_t capped_in_common = 6, capped_as_dear_places = 3;
+
 // A whole program's own work stands out where some reading is so many times the least. [programs]
 constexpr double stands_out = 1.5;
 
 } // namespace claim
+
+// Ratios of two solutions, and what is told beyond the largest size. [series], bench/comparing.py
+namespace compare {
+
+// What two builds of one source differ by, ln; what sessions of one do; what counts that are equal do.
+constexpr double least_time_error = 0.005, between_sessions = 0.01, least_exact_error = 1e-9;
+constexpr double pooled_spread_worth = 3; // readings, beside a place's own
+constexpr double least_slope = 0.03;      // of ln ratio by ln size: below it lines do not cross
+constexpr double farthest_crossing = 16;  // times the largest size
+// Curves so far behind the best (ln units) are left out of a forecast; so many are mixed at the most.
+constexpr double far_behind = 6;
+constexpr std::size_t most_components = 8;
+constexpr double least_share = 0.05; // below a forecast's interval, and above it
+constexpr double least_time_spread = 0.01, least_exact_spread = 0.002; // ln
+
+} // namespace compare
+
+// What is measured, and in what order. Shares are of the budget unless said otherwise. [programs],
+// [generated]
+namespace plan {
+
+// A call that the climb goes up to; that it goes up to where a series stays short; the dearest that is taken
+// at all for a start-up's sake.
+constexpr double usual_call = 1.0 / 300, call_of_a_short_series = 1.0 / 60, dearest_start_up = 0.1;
+constexpr double short_series_until = 0.5;
+// On the way to a size that should decide, of what is left: a call, over all generations; a count.
+constexpr double needed_call = 0.1, needed_count = 0.1;
+
+// So long there is climbing, so long for the sake of a verdict, and of one that has too few places for growth
+// to show.
+constexpr double climbs_until = 0.6, climbs_on_until = 0.8, climbs_while_short = 0.95;
+
+// Fewer sizes let a series climb higher than the others. Below the ladder so many in all, the largest so many
+// times the smallest: growth needs two doublings.
+constexpr std::size_t sizes_wanted = 8, sizes_below = 12;
+constexpr double span_wanted = 4.5;
+constexpr int closer_sizes = 5; // put in below a rung that costs too much
+
+// A step that costs next to nothing is taken at once; one of twice the cost waits for so many sizes more; so
+// long urgent lines go alone.
+constexpr double little = 1e-3;
+constexpr double dearer_waits = 3;
+constexpr double ahead_of_others = 0.4;
+
+// Counts: the dearest, the dearest while fewer sizes than wanted were counted, the dearest that is as dear at
+// every size. In calls: a place that is read anyway is counted for as much.
+constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, level_count = 0.1;
+constexpr double count_worth = 3;
+// Taken again in every generation; taken after the climb where a verdict waits, and those for so long, of
+// what is left.
+constexpr double count_again = 1.0 / 3000, count_left_out = 1.0 / 60, counts_ahead = 0.3;
+
+// Costs: level is what is no more than so many times as dear; growth shows from so many times the least, more
+// beside a call as long as an interpreter's start (s), which goes by the machine's mood: 55 or 94 ms.
+constexpr double as_dear = 1.5;
+constexpr double shows = 1.5, shows_beside_a_start = 2.5, as_long_as_a_start_s = 10e-3;
+// Times the least call: a probe is perhaps a slow moment, and asked again; has surely grown.
+constexpr double unsteady = 1.2, surely_grown = 4;
+// A call as dear as this may be mostly start-up, and so may a place off the first line.
+constexpr double start_up = 1.0 / 1000, dear_place = 1.0 / 100;
+constexpr std::size_t dear_stride = 3; // rungs
+
+// A step into the unknown: what it may cost at the worst; in calls, each as dear as this (s) at least, what
+// small steps to the same place would take.
+constexpr double worst_step = 0.05, leap_worth = 8, ask_s = 5e-3;
+// s. Below it a start or the clock's grain is most of a call; a unit of exponential work takes that at least.
+constexpr double grain_s = 20e-6, least_unit_s = 1e-9;
+constexpr double hidden = 0.1; // share of a level call that work may hide in
+
+// In a generation, once every verdict stands: a tenth percentile of less is worth little.
+constexpr int passes_enough = 4;
+constexpr double seconds_enough = 0.01;
+// Other inputs counted in a generation, beside the first; so many ahead of all rounds where a verdict waits.
+constexpr int most_other_inputs = 16, inputs_ahead = 8;
+constexpr double for_generations = 0.8; // of what is left, planned for further ones
+// s. What a pass takes at the least, and what of it is timed.
+constexpr double least_pass_s = 3e-4, least_timed_s = 1e-4;
+
+} // namespace plan
 
 } // namespace iron::policy

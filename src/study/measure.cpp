@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 #include <map>
 
+#include "core/policy.h"
 #include "core/words.h"
 #include "records/heading.h"
 #include "study/answer_watch.h"
@@ -235,10 +236,7 @@ class Measuring {
 
     void count(const Next &step, const Spot &spot) {
         const double from = clock_.seconds();
-        // The smallest size and every fourth one are counted twice: the second must not differ.
-        const std::vector<double> &sizes = field_.line(step.cell).sizes;
-        const auto rung = std::find(sizes.begin(), sizes.end(), step.cell.size) - sizes.begin();
-        const bool twice = generation_ == 0 && step.round == 0 && rung % 4 == 0 && rung <= 12;
+        const bool twice = generation_ == 0 && step.round == 0 && is_counted_twice(step.cell);
         // Later rounds ask what other inputs cost; a generation has a hundred seeds.
         const Spot other{spot.shape, spot.sizes, spot.seed + static_cast<std::uint64_t>(step.round % 100)};
         Measurement form = blank(step, MeasuredKind::counting);
@@ -248,7 +246,19 @@ class Measuring {
             if (m.kind == MeasuredKind::counting) m.varying = readings_.is_varying(m.solution, m.shape);
             keep(std::move(m));
         }
+        count_s_[step.cell.solution] = clock_.seconds() - from;
         planner_.told_count(step.cell, clock_.seconds() - from);
+    }
+
+    // The smallest size, and where counts are not dear every fourth one: the second must not differ.
+    bool is_counted_twice(const Cell &cell) const {
+        const std::vector<double> &sizes = field_.line(cell).sizes;
+        const auto rung = std::find(sizes.begin(), sizes.end(), cell.size) - sizes.begin();
+        if (rung == 0 && cell.line == 0) return true;
+        const auto last = count_s_.find(cell.solution);
+        const bool dear =
+            last != count_s_.end() && last->second > policy::plan::usual_call * options_.budget_s;
+        return !dear && rung % 4 == 0 && rung <= 12;
     }
 
     // The answer of one that was not measured there, since two others differ.
@@ -348,6 +358,7 @@ class Measuring {
     int generation_ = 0;
     bool restless_ = false;
     double on_disputes_s_ = 0;
+    std::map<int, double> count_s_; // the last count, by solution
 };
 
 } // namespace

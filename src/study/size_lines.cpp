@@ -5,6 +5,7 @@
 
 #include "core/error.h"
 #include "core/plan/ladder.h"
+#include "core/policy.h"
 
 namespace iron {
 
@@ -83,11 +84,11 @@ std::optional<SizeLine> line_to_target(const Problem &problem, const std::vector
         if (target.at(name) > most) return std::nullopt;
     const SizeRule &first = problem.sizes.front();
     const double top = target.at(first.name), start = ranges[0].start;
-    constexpr double largest_exponential = 64; // there half the size tells nothing
     SizeLine line{"target", first.name, {}, {}, {}};
-    for (double part = top <= largest_exponential  ? 1
-                       : problem.sizes.size() == 1 ? 2
-                                                   : 4;
+    // There half the size tells nothing.
+    for (double part = top <= policy::largest_exponential ? 1
+                       : problem.sizes.size() == 1        ? 2
+                                                          : 4;
          part >= 1; part /= 2)
         if (const double size = std::round(top / part); size >= start || part == 1)
             line.sizes.push_back(size);

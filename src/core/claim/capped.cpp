@@ -4,13 +4,13 @@
 #include <cmath>
 #include <map>
 
+#include "core/policy.h"
+
 namespace iron {
 
-namespace {
+using namespace policy::claim;
 
-constexpr double as_dear = 0.05;           // ln
-constexpr std::size_t least_in_common = 6; // places
-constexpr std::size_t least_as_dear = 3;
+namespace {
 
 // Far enough apart in some size for growth to show.
 bool span_enough(const std::vector<const PlaceRead *> &places) {
@@ -43,17 +43,17 @@ bool is_capped(const std::vector<PlaceRead> &shape, const std::vector<PlaceRead>
         ++common;
         least = std::min(least, place.log_value);
         const double over = place.log_value - found->second;
-        if (over > as_dear) return false;
-        if (over >= -as_dear) equal.push_back(&place);
+        if (over > capped_as_dear) return false;
+        if (over >= -capped_as_dear) equal.push_back(&place);
     }
     std::size_t alone = 0;
     for (const PlaceRead &place : shape) {
         if (capped_at.contains(place.sizes) || place.log_value < least)
             continue; // start-up rules what is less
         ++alone;
-        if (place.log_value - place.log_bound > farthest_up + as_dear) return false;
+        if (place.log_value - place.log_bound > farthest_up + capped_as_dear) return false;
     }
-    return common >= least_in_common && common >= alone && equal.size() >= least_as_dear &&
+    return common >= capped_in_common && common >= alone && equal.size() >= capped_as_dear_places &&
            span_enough(equal);
 }
 

@@ -3,15 +3,17 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/policy.h"
+
 namespace iron {
+
+using namespace policy::claim;
 
 Spare spare_room(const Growth &growth, const Bound &bound) {
     if (growth.names().size() > 1) return Spare::no;
-    constexpr double spare = 1.125;
     const Located &last = growth.points.back();
     // The largest size may be off the ladder; then what lies nearest to whole doublings has to do. One size
     // close below tells nothing.
-    constexpr double far_enough = 2.5, far_enough_for_sure = 3.9; // doublings
     const auto ratio_at = [&](const Located &point) {
         return std::exp(point.log_value -
                         evaluate_log(bound.growth, {{growth.names().front(), point.size()}}));
@@ -21,7 +23,7 @@ Spare spare_room(const Growth &growth, const Bound &bound) {
     const auto doublings_to = [&](const Located &point) {
         return std::log2(last.size() / std::max(point.size(), 1.0));
     };
-    for (double apart = 0.1; apart < 0.3 && !(farthest && doublings_to(*farthest) > far_enough);
+    for (double apart = 0.1; apart < 0.3 && !(farthest && doublings_to(*farthest) > spare_far_enough);
          apart += 0.16)
         for (const Located &point : growth.points) {
             const double doublings = doublings_to(point);
@@ -30,11 +32,12 @@ Spare spare_room(const Growth &growth, const Bound &bound) {
             if (!farthest || doublings > doublings_to(*farthest)) farthest = &point;
         }
     const double at_last = ratio_at(last);
-    if (!farthest || doublings_to(*farthest) <= far_enough || at_last >= spare * least) return Spare::no;
+    if (!farthest || doublings_to(*farthest) <= spare_far_enough || at_last >= spare * least)
+        return Spare::no;
     const double rise = std::log(at_last / ratio_at(*farthest)),
                  of_log = std::log(std::log2(last.size()) / std::log2(std::max(farthest->size(), 2.0)));
-    return doublings_to(*farthest) > far_enough_for_sure && rise < of_log / 2 ? Spare::surely
-                                                                              : Spare::perhaps;
+    return doublings_to(*farthest) > spare_far_enough_for_sure && rise < of_log / 2 ? Spare::surely
+                                                                                    : Spare::perhaps;
 }
 
 } // namespace iron

@@ -6,6 +6,7 @@
 #include <map>
 
 #include "core/growth/forecast.h"
+#include "core/policy.h"
 
 namespace iron {
 
@@ -75,7 +76,6 @@ void forecast_crossings(const std::vector<SeriesGrowth> &growths, const PairComp
     };
     const Growth *one = growth_of(pair.solution), *other = growth_of(pair.against);
     if (!one || !other || pair.course.points.empty()) return;
-    constexpr double farthest = 16;
     const double top = pair.course.points.back().size;
     const auto log_ratio = [&](double size) {
         Sizes sizes = held;
@@ -85,7 +85,7 @@ void forecast_crossings(const std::vector<SeriesGrowth> &growths, const PairComp
     const double spread =
         std::log(pair.course.points.back().interval.second / pair.course.points.back().interval.first) / 2;
     double last = log_ratio(top);
-    for (double size = top; size < farthest * top; size *= 1.02) {
+    for (double size = top; size < policy::compare::farthest_crossing * top; size *= 1.02) {
         const double next = log_ratio(size * 1.02);
         if ((last > 0) != (next > 0)) {
             const double slope = (next - last) / std::log(1.02);

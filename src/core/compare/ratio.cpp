@@ -6,14 +6,14 @@
 #include <optional>
 
 #include "core/growth/least_squares.h"
+#include "core/policy.h"
 #include "core/student.h"
 
 namespace iron {
 
-namespace {
+using namespace policy::compare;
 
-constexpr double least_time_error = 0.005; // of ln ratio
-constexpr double least_exact_error = 1e-9;
+namespace {
 
 double student(double share, double freedom) { return student_quantile(share, std::max(freedom, 1.0)); }
 
@@ -81,7 +81,6 @@ LogRatio of_means(const ReadPlace &one, const ReadPlace &other) {
 
 // A spread of few readings is rough: it counts beside three readings' worth of that of all sizes.
 void draw_together(std::vector<LogRatio> &ratios) {
-    constexpr double worth = 3;
     std::vector<double> spreads;
     for (const LogRatio &ratio : ratios)
         if (ratio.freedom > 0) {
@@ -93,9 +92,9 @@ void draw_together(std::vector<LogRatio> &ratios) {
     const double common = spreads.empty() ? 0.05 : std::max(quantile(spreads, 0.5), 1e-4);
     for (LogRatio &ratio : ratios) {
         const double own = ratio.error * std::sqrt(ratio.kept);
-        const double squares = worth * common * common + ratio.freedom * own * own;
-        ratio.error = std::sqrt(squares / (worth + ratio.freedom) / ratio.kept);
-        ratio.freedom += worth;
+        const double squares = pooled_spread_worth * common * common + ratio.freedom * own * own;
+        ratio.error = std::sqrt(squares / (pooled_spread_worth + ratio.freedom) / ratio.kept);
+        ratio.freedom += pooled_spread_worth;
     }
 }
 
@@ -165,7 +164,6 @@ Interval interval_of(const LogRatio &ratio) {
 }
 
 RatioCourse course_of(const std::vector<LogRatio> &ratios, double common_error) {
-    constexpr double least_slope = 0.03;
     RatioCourse course;
     for (const LogRatio &ratio : ratios)
         course.points.push_back({ratio.size, std::exp(ratio.value), interval_of(ratio), ratio.error});
@@ -204,7 +202,6 @@ RatioCourse ratio_course(const Series &one, const Series &other, Noise noise) {
 }
 
 RatioCourse ratio_between_sessions(const Series &later, const Series &earlier, Noise noise) {
-    constexpr double session = 0.01;
     std::vector<LogRatio> ratios;
     if (noise != Noise::timed)
         ratios = log_ratios(later, earlier, noise);
@@ -215,7 +212,7 @@ RatioCourse ratio_between_sessions(const Series &later, const Series &earlier, N
                     ratios.push_back({now.size(), now.log_value - then.log_value,
                                       std::hypot(now.error, then.error),
                                       static_cast<double>(now.readings + then.readings), 1});
-    return course_of(ratios, noise == Noise::timed ? session : 0);
+    return course_of(ratios, noise == Noise::timed ? between_sessions : 0);
 }
 
 namespace {

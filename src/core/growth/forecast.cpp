@@ -6,18 +6,12 @@
 #include <numeric>
 
 #include "core/growth/least_squares.h"
+#include "core/policy.h"
 #include "core/student.h"
 
 namespace iron {
 
-namespace {
-
-constexpr double far_behind = 6; // ln units
-constexpr std::size_t most_components = 8;
-constexpr double least_share = 0.05; // below a forecast's interval, and above it
-constexpr double least_time_spread = 0.01, least_exact_spread = 0.002;
-
-} // namespace
+using namespace policy::compare;
 
 Forecaster::Forecaster(const Growth &growth, Noise noise) {
     if (growth.fits.empty()) return;

@@ -3,32 +3,12 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/policy.h"
+
 namespace iron {
 
-namespace {
-
-constexpr std::size_t sizes_wanted = 8; // fewer let a series climb higher than the others
-constexpr std::size_t sizes_below = 12; // wanted in all, where it goes below the ladder,
-constexpr double span_wanted = 4.5; // and the largest so many times the smallest: growth needs two doublings
-// Of the budget: so long there is climbing, so long for the sake of a verdict, and of one that has too few
-// places for growth to show.
-constexpr double climbs_until = 0.6, climbs_on_until = 0.8, climbs_while_short = 0.95;
-// Of the budget: the dearest count, the dearest while fewer sizes than wanted were counted; of what is left,
-// one that a verdict needs.
-constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, level_count = 0.1,
-                 share_of_a_needed_count = 0.1;
-constexpr double as_dear = 1.5;   // times: a cost that is level
-constexpr double count_worth = 3; // calls: a place that is read anyway is counted for as much
-// Of the budget: a call as dear as this may be mostly start-up; a place off the first line that all lines
-// suffer from.
-constexpr double start_up_share = 1.0 / 1000, dear_step = 1.0 / 100;
-constexpr double surely_grown = 4;
-constexpr double unsteady = 1.2;     // times the least call: perhaps a slow moment, perhaps growth
-constexpr double probe_share = 0.05; // of the budget: what a step into the unknown may cost at the worst
-// Calls, each of them as dear as this at least, that small steps to the same place would take.
-constexpr double leap_worth = 8, ask_s = 5e-3;
-
-} // namespace
+using namespace policy::plan;
+using policy::largest_exponential;
 
 Climb::Climb(const Ledger &ledger, int solution, int shape, int line)
     : ledger_(&ledger),
@@ -63,7 +43,7 @@ double Climb::next_s() const {
 bool Climb::counts_here() const {
     const double expected_s = expected_count_s(at_.size), budget_s = ledger_->options.budget_s;
     if (expected_s <= usual_s()) return true;
-    if (up_to_ > 0) return expected_s < share_of_a_needed_count * (budget_s - ledger_->elapsed_s);
+    if (up_to_ > 0) return expected_s < needed_count * (budget_s - ledger_->elapsed_s);
     const double dearest_s = (counted_ < sizes_wanted ? dearest_of_few : dearest_count) * budget_s;
     // A process started for each, or a run of a whole program, is as dear at every size.
     const bool level =
@@ -85,11 +65,13 @@ bool Climb::affordable(double size) const {
     const double call = costs_.expected(size), elapsed_s = ledger_->elapsed_s;
     // A verdict needs it: a tenth of what is left, over all generations, may go into a size.
     if (up_to_ > 0)
-        return call * 2 * (options.generations - ledger_->generation) < 0.1 * (options.budget_s - elapsed_s);
-    const double limit = stays_short() && elapsed_s < options.budget_s / 2 ? 5 * usual_s() : usual_s();
+        return call * 2 * (options.generations - ledger_->generation) <
+               needed_call * (options.budget_s - elapsed_s);
+    const bool higher = stays_short() && elapsed_s < short_series_until * options.budget_s;
+    const double limit = (higher ? call_of_a_short_series : usual_call) * options.budget_s;
     // What is dear from the start and stays level (a whole program's start-up) is worth going on with.
     const bool level = !seen_.empty() && seen_.front().second > limit / 2 &&
-                       call < as_dear * seen_.front().second && call < 0.1 * options.budget_s;
+                       call < as_dear * seen_.front().second && call < dearest_start_up * options.budget_s;
     return call <= limit || level || is_smallest(size);
 }
 
@@ -136,7 +118,7 @@ void Climb::take() {
         at_.size = below.front();
         return;
     }
-    const double most = probe_share * ledger_->options.budget_s;
+    const double most = worst_step * ledger_->options.budget_s;
     if (costs_.at_most(aim_) <= most) return;
     if (!cautious_) {
         probing_ = true;
@@ -168,7 +150,7 @@ double Climb::leap() const {
 double Climb::probe_limit_s() const {
     if (cautious_ || costs_.empty()) return 1e300;
     const double last_s = std::max(costs_.last_s(), ask_s);
-    return std::min(leap_worth * last_s, std::max(2 * last_s, probe_share * ledger_->options.budget_s));
+    return std::min(leap_worth * last_s, std::max(2 * last_s, worst_step * ledger_->options.budget_s));
 }
 
 // Takes the size aimed at, or where that is too dear what lies below it.
@@ -179,7 +161,7 @@ void Climb::settle() {
     closer_.clear();
     if (rung_ > 0) --rung_; // where a later climb goes on
     if (seen_.size() < sizes_wanted && up_to_ == 0 && !down_) {
-        const double stride = std::max(1.0, std::floor((too_dear - last) / 5));
+        const double stride = std::max(1.0, std::floor((too_dear - last) / closer_sizes));
         for (double size = last + stride; size < too_dear; size += stride)
             closer_.push_back(size);
         std::reverse(closer_.begin(), closer_.end());
@@ -193,12 +175,12 @@ void Climb::settle() {
 std::size_t Climb::stride() const {
     const double dear = usual_s();
     if (up_to_ > 0) return 1 + (expected_count_s(aim_) > dear); // on the way to a size that decides
-    if (last_s() > dear && largest_ > largest_exponential) return 3;
+    if (last_s() > dear && largest_ > largest_exponential) return dear_stride;
     const PlanOptions &options = ledger_->options;
     if (last_s() < as_dear * seen_.front().second &&
-        last_s() > std::max(start_up_share * options.budget_s, as_long_as_a_start_s) &&
-        (at_.line == 0 || time_s_ > dear_step * options.budget_s))
-        return 3;
+        last_s() > std::max(start_up * options.budget_s, as_long_as_a_start_s) &&
+        (at_.line == 0 || time_s_ > dear_place * options.budget_s))
+        return dear_stride;
     return 1;
 }
 

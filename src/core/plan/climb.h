@@ -7,6 +7,7 @@
 
 #include "core/plan/cost.h"
 #include "core/plan/ledger.h"
+#include "core/policy.h"
 
 namespace iron {
 
@@ -66,7 +67,7 @@ class Climb {
   private:
     const SolutionCosts &solution_costs() const;
     const PlanLine &plan() const { return ledger_->options.lines[static_cast<std::size_t>(at_.line)]; }
-    double usual_s() const { return ledger_->options.budget_s / 300; }
+    double usual_s() const { return policy::plan::usual_call * ledger_->options.budget_s; }
     bool stays_short() const;
     bool affordable(double size) const;
     bool is_smallest(double size) const;

@@ -3,15 +3,11 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/policy.h"
+
 namespace iron {
 
-namespace {
-
-constexpr double little_share = 1e-3;   // of the budget: a step that costs next to nothing
-constexpr double dearer_waits = 3;      // sizes, for a step of twice the cost
-constexpr double ahead_of_others = 0.4; // of the budget: until then urgent lines go alone
-
-} // namespace
+using namespace policy::plan;
 
 Climbing::Climbing(Ledger &ledger) : ledger_(ledger) {
     const PlanOptions &options = ledger.options;
@@ -55,7 +51,7 @@ double Climbing::turn_of(const Climb &climb, bool urgent_alone) {
         return -1 / (1e-12 + main.last_s() / std::max(main.largest(), 1.0));
     }
     const auto sizes = static_cast<double>(climb.seen().size());
-    const double little = ledger_.options.budget_s * little_share;
+    const double little = ledger_.options.budget_s * policy::plan::little;
     constexpr double many = 1e6;
     const double cost = climb.next_s();
     // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
@@ -85,7 +81,8 @@ Climb *Climbing::whose_turn(std::mt19937_64 &random) {
         if ((main_climbs && is_urgent(climb)) || has_to_wait(climb)) continue;
         if (urgent_alone && climb.line() != 0 && !is_urgent(climb)) continue;
         // Costs next to nothing, and the series would stay short without.
-        if (climb.goes_down() && climb.expected_s() <= ledger_.options.budget_s * little_share) return &climb;
+        if (climb.goes_down() && climb.expected_s() <= ledger_.options.budget_s * policy::plan::little)
+            return &climb;
         const double turn = turn_of(climb, urgent_alone);
         if (!first.empty() && turn > earliest) continue;
         if (!first.empty() && turn < earliest) first.clear();
@@ -192,7 +189,7 @@ void Climbing::told_count(const Cell &cell, double cost_s, bool climbs) {
     Climb &climb = of(cell);
     climb.told_count(cell.size, cost_s);
     // Only the first was dear, by what was started for it.
-    const double cheap_s = ledger_.options.budget_s / 300;
+    const double cheap_s = usual_call * ledger_.options.budget_s;
     if (climbs && cost_s <= cheap_s) count_what_was_left_out(climb, cheap_s, queue_);
 }
 

@@ -3,16 +3,16 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/policy.h"
+
 namespace iron {
+
+using namespace policy::plan;
+using policy::largest_exponential;
 
 namespace {
 
-constexpr double usual_start = 16;    // size that ladders start at
-constexpr double grain_s = 20e-6;     // too little, or the clock's own grain
-constexpr double least_unit_s = 1e-9; // of exponential work
-constexpr double hidden_share = 0.1;  // of a level time, that work may hide in
-// Times the least: growth. A call as long as an interpreter's start goes by the machine's mood: 55 or 94 ms.
-constexpr double shows = 1.5, shows_beside_a_start = 2.5;
+constexpr double usual_start = 16; // size that ladders start at
 
 bool shows_growth(double call_s, double least_s) {
     return call_s >= (call_s > as_long_as_a_start_s ? shows_beside_a_start : shows) * least_s;
@@ -90,7 +90,8 @@ double CallCosts::at_most(double size) const {
     if (last_size >= std::min(size, largest_exponential)) return 0;
     const bool several = read_.size() > 1 && last_call > grain_s;
     if (several && shows_growth(last_call, least_s())) return 0;
-    const double hidden = several ? hidden_share * last_call : last_call; // beside a start-up, most of it
+    const double hidden =
+        several ? policy::plan::hidden * last_call : last_call; // beside a start-up, most of it
     const double base =
         std::min(size, std::pow(std::max(hidden / least_unit_s, 1.0), 1 / std::max(last_size, 1.0)));
     return hidden * std::pow(base, size - last_size);

@@ -6,12 +6,6 @@
 
 namespace iron {
 
-// Above it nothing that grows exponentially can be measured.
-constexpr double largest_exponential = 64;
-
-// A call as long as an interpreter takes to start, or longer.
-constexpr double as_long_as_a_start_s = 10e-3;
-
 class CallCosts {
   public:
     // A call took so many seconds there; the least counts where several are told.

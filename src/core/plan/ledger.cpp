@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/policy.h"
+
 namespace iron {
 
 bool Ledger::undecided(const Cell &cell) const {
@@ -27,7 +29,7 @@ bool Ledger::read_anything_of(int solution) const {
 }
 
 bool Ledger::counted_again(const CellRecord &record) const {
-    return !record.uncounted && record.count_s <= options.budget_s / 3000;
+    return !record.uncounted && record.count_s <= policy::plan::count_again * options.budget_s;
 }
 
 void Ledger::told_time(const Cell &cell, double call_s, double cost_s) {
@@ -35,11 +37,12 @@ void Ledger::told_time(const Cell &cell, double call_s, double cost_s) {
     CellRecord &record = cells[cell];
     const bool first = record.call_s == 0;
     record.call_s = call_s;
-    record.pass_s = first ? std::max(call_s, 3e-4) : (record.loaded ? cost_s : record.pass_s);
+    record.pass_s =
+        first ? std::max(call_s, policy::plan::least_pass_s) : (record.loaded ? cost_s : record.pass_s);
     if (first || !record.loaded) record.load_s = std::max(0.0, cost_s - record.pass_s);
     record.loaded = true;
     ++record.passes;
-    record.timed_s += std::max(call_s, 1e-4);
+    record.timed_s += std::max(call_s, policy::plan::least_timed_s);
 }
 
 void Ledger::told_count(const Cell &cell, double cost_s) {

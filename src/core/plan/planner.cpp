@@ -2,6 +2,8 @@
 
 #include <algorithm>
 
+#include "core/policy.h"
+
 namespace iron {
 
 Planner::Planner(PlanOptions options)
@@ -69,10 +71,10 @@ void Planner::told_disturbed(const Cell &cell) {
 void Planner::recall(const Cell &cell, double call_s, bool has_count, int passes) {
     CellRecord &record = ledger_.cells[cell];
     record.call_s = record.call_s > 0 ? std::min(record.call_s, call_s) : call_s;
-    record.pass_s = std::max(record.call_s, 3e-4);
+    record.pass_s = std::max(record.call_s, policy::plan::least_pass_s);
     record.has_count = record.has_count || has_count;
     record.passes = passes;
-    record.timed_s = passes * std::max(record.call_s, 1e-4);
+    record.timed_s = passes * std::max(record.call_s, policy::plan::least_timed_s);
     climbing_.recall(cell, call_s);
 }
 

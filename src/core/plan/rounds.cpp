@@ -4,18 +4,13 @@
 #include <map>
 #include <tuple>
 
+#include "core/policy.h"
+
 namespace iron {
 
-namespace {
+using namespace policy::plan;
 
-// In a generation, once every verdict stands: a tenth percentile of less is worth little (docs/measuring.md).
-constexpr int passes_enough = 4;
-constexpr double seconds_enough = 0.01;
-constexpr int most_other_inputs = 16; // in a generation, beside the first
-// So many of them come ahead of all rounds where a verdict waits for them.
-constexpr int inputs_ahead = 8;
-// Of what the climb left: so long more is counted ahead of all rounds where a verdict waits for that.
-constexpr double share_for_counts = 0.3;
+namespace {
 
 bool too_few_passes(const CellRecord &record) {
     return record.every_generation && (record.passes < passes_enough || record.timed_s < seconds_enough);
@@ -25,19 +20,19 @@ bool too_few_passes(const CellRecord &record) {
 
 void Counting::begin() {
     const double left_s = ledger_.options.budget_s - ledger_.elapsed_s;
-    until_s_ = ledger_.elapsed_s + share_for_counts * left_s;
+    until_s_ = ledger_.elapsed_s + counts_ahead * left_s;
 }
 
 Next Counting::next(std::mt19937_64 &random) {
     if (!ledger_.options.judges) return {};
     for (const Climb &climb : climbing_.all())
         if (ledger_.undecided(climb.at()))
-            climbing_.count_what_was_left_out(climb, ledger_.options.budget_s / 60, queue_);
+            climbing_.count_what_was_left_out(climb, count_left_out * ledger_.options.budget_s, queue_);
     if (ledger_.elapsed_s > until_s_) queue_.clear();
     if (queue_.empty() && ledger_.round < inputs_ahead && ledger_.elapsed_s < until_s_) {
         for (const auto &[cell, record] : ledger_.cells)
             if (ledger_.undecided(cell) && ledger_.wants_inputs(cell) && record.count_s > 0 &&
-                record.count_s <= ledger_.options.budget_s / 300)
+                record.count_s <= usual_call * ledger_.options.budget_s)
                 queue_.push_back({Task::count, cell, ledger_.generation, ledger_.round + 1});
         std::shuffle(queue_.begin(), queue_.end(), random);
         ledger_.round += !queue_.empty();
@@ -82,7 +77,7 @@ void Rounds::plan_generations() {
         if (record.every_generation) thinned += cost_of(record);
     }
     const auto fitting = [&](double cost) {
-        return ledger_.generation + (cost > 0 ? 1 + static_cast<int>(0.8 * left_s / cost) : 1);
+        return ledger_.generation + (cost > 0 ? 1 + static_cast<int>(for_generations * left_s / cost) : 1);
     };
     if (fitting(all) >= options.generations) {
         for (auto &[cell, record] : ledger_.cells)
