@@ -42,8 +42,8 @@ const char *word_for(Rule rule);
 
 struct Checked {
     std::vector<std::pair<Rule, std::string>> faults;
-    std::vector<std::string> open;                // undecided claims, with the reason
-    int claims = 0;                               // with a verdict to be had
+    std::vector<std::string> open; // undecided claims, with the reason
+    int claims = 0;                // with a verdict to be had
     // By what decided: "steps", "space", "time". too_few: of the undecided, since too few places were read.
     std::map<std::string, int> judged, undecided, too_few;
 };
