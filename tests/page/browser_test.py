@@ -54,6 +54,14 @@ text = \"\"\"
 PROFILES = tempfile.TemporaryDirectory(ignore_cleanup_errors=True)
 
 
+def run_until(enough, folder, *options):
+    """Session after session until there is enough: how far a budget gets is the machine's affair."""
+    for _ in range(10):
+        subprocess.run([PROGRAM, "run", "--quiet", *options], cwd=folder, stdout=subprocess.DEVNULL)
+        if enough():
+            return
+
+
 def browser(*more):
     options = webdriver.ChromeOptions()
     options.add_argument("--user-data-dir=" + tempfile.mkdtemp(dir=PROFILES.name))  # whatever home there is, or none
@@ -74,11 +82,16 @@ class Page(unittest.TestCase):
             tables += f'[solutions.{name}]\nsource = "{name}.cpp"\ntime = "O(n)"\nspace = "O(1)"\n'
         with open(os.path.join(cls.folder.name, "stopwatch.toml"), "w") as file:
             file.write(PROBLEM + tables)
-        subprocess.run([PROGRAM, "run", "--budget", "2s", "--tries", "8", "--quiet"], cwd=cls.folder.name, stdout=subprocess.DEVNULL)
         cls.results = os.path.join(cls.folder.name, "stopwatch-results")
+        run_until(cls.is_decided, cls.folder.name, "--budget", "2s", "--tries", "8")
         cls.path = os.path.join(cls.results, "report.html")
         cls.driver = browser()
         cls.driver.set_script_timeout(60)
+
+    @classmethod
+    def is_decided(cls):
+        with open(os.path.join(cls.results, "claims.json")) as file:
+            return all(claim["verdict"] != "undecided" for claim in json.load(file)["claims"])
 
     @classmethod
     def tearDownClass(cls):
@@ -214,8 +227,8 @@ class Figures(unittest.TestCase):
         cls.driver.quit()
         cls.folder.cleanup()
 
-    def drawn(self, name, sizes, solutions, more="", text="{n}\n{integers(n, 0, 1000)}", upto="n=700"):
-        """Runs a problem whose solutions are all one source and gives its figures."""
+    def drawn(self, name, sizes, solutions, more="", text="{n}\n{integers(n, 0, 1000)}", upto="n=700", wanted=()):
+        """Runs a problem whose solutions are all one source and gives its figures, the wanted ones among them."""
         folder = os.path.join(self.folder.name, name)
         os.mkdir(folder)
         with open(os.path.join(folder, "scan.cpp"), "w") as file:
@@ -224,8 +237,9 @@ class Figures(unittest.TestCase):
             file.write(f'title = "Highest water"\n[sizes]\n{sizes}\n[shapes.calm]\ntext = """\n{text}\n"""\n{more}')
             for solution in solutions:
                 file.write(f'[solutions.{solution}]\nsource = "scan.cpp"\ntime = "O(n log n)"\nspace = "O(1)"\n')
-        subprocess.run([PROGRAM, "run", "--budget", "1s", "--tries", "4", "--quiet", "--upto", upto], cwd=folder, stdout=subprocess.DEVNULL)
         figures = os.path.join(folder, "stopwatch-results", "figures")
+        there = lambda: all(os.path.exists(os.path.join(figures, one + ".svg")) for one in wanted)
+        run_until(there, folder, "--budget", "1s", "--tries", "4", "--upto", upto)
         return {entry[:-4]: os.path.join(figures, entry) for entry in sorted(os.listdir(figures)) if entry.endswith(".svg")}
 
     def look_at(self, figures):
@@ -245,9 +259,10 @@ class Figures(unittest.TestCase):
 
     def test_twelve_solutions_with_long_names(self):
         names = [f"highest-water-of-the-outer-tide-gauge-{i:02}" for i in range(12)]
+        wanted = {"steps", "time", "space", "compare", "trade", "target", "claim-" + names[0]}
         figures = self.drawn("twelve", "n = { from = 0, to = 2000 }", names,
-                             '[target]\nn = 2000\ntime = "1ms"\nmemory = "1MiB"\n', upto="n=150")
-        self.assertEqual({"steps", "time", "space", "compare", "trade", "target", "claim-" + names[0]} - set(figures), set())
+                             '[target]\nn = 2000\ntime = "1ms"\nmemory = "1MiB"\n', upto="n=150", wanted=wanted)
+        self.assertEqual(wanted - set(figures), set())
         self.look_at(figures)
 
     def test_a_single_reading(self):
@@ -256,9 +271,10 @@ class Figures(unittest.TestCase):
         self.look_at(figures)
 
     def test_two_sizes_are_mapped(self):
+        wanted = {"map-steps", "map-time"}
         figures = self.drawn("two", "n = { from = 1, to = 2000 }\nk = { from = 1, to = 1000 }", ["scan", "again", "third", "fourth"],
-                             text="{n}\n{integers(n, 0, k)}")
-        self.assertEqual({"map-steps", "map-time"} - set(figures), set())
+                             text="{n}\n{integers(n, 0, k)}", wanted=wanted)
+        self.assertEqual(wanted - set(figures), set())
         self.look_at(figures)
 
 
