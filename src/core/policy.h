@@ -96,7 +96,7 @@ constexpr double least_rise = 0.02, least_rise_of_bytes = 0.4055; // ln 1.5
 // Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one
 // before, what comes to rest less than a fifth. [theory]
 constexpr double comes_to_rest = 0.3;
-constexpr double least_stretch = 0.2; // of a line, else it shows waves of whole numbers
+constexpr double least_stretch = 0.2; // of a line, as far as there are places
 // Of a logarithm's rise, what may be left beside a lower term. [theory]
 constexpr double share_of_a_logarithm = 0.15;
 // While steps / bound rises by so much (ln) in the upper half, over two thirds of what was read, no bound is
@@ -127,6 +127,8 @@ constexpr std::size_t capped_in_common = 6, capped_as_dear_places = 3;
 
 // A whole program's own work stands out where some reading is so many times the least. [programs]
 constexpr double stands_out = 1.5;
+// Beyond its start-up it leaves a bound that its time / bound rises by so many times against. [programs]
+constexpr double own_work_rises = 1.5;
 
 } // namespace claim
 

@@ -159,6 +159,12 @@ std::string words(const Reason &reason) {
                                    : fmt::format("only {} readings are", b.above),
                     three_digits(policy::claim::stands_out), time_text(b.least_ns));
             },
+            [](const BeyondStartUp &b) {
+                return fmt::format(
+                    "time keeps the bound only with the program's start-up, {}: what lies beyond it "
+                    "rises {} times against {}; larger sizes would tell",
+                    time_text(b.least_ns), three_digits(b.rise), b.bound);
+            },
             [](const SlowSteps &b) {
                 return fmt::format(
                     "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "

@@ -217,6 +217,12 @@ TEST(Rules, FewReadingsBeyondTheStartUpKeepNoBound) {
         judgement.decided_by = Metric::time;
         judgement.verdict = Verdict::holds;
         EXPECT_EQ(qualifies("start-up", one.evidence, judgement), few) << per_square;
+        if (!few) { // all of time / n falls where it was read first, what lies beyond the start-up never does
+            EXPECT_TRUE(qualifies("beyond-start-up", one.evidence, judgement));
+            one.evidence.bound = test::upper("n^2");
+            EXPECT_FALSE(qualifies("beyond-start-up", one.evidence, judgement));
+            one.evidence.bound = test::upper("n");
+        }
         const std::size_t top = one.time.points.size() - 1;
         judgement.verdict = Verdict::exceeded;
         one.evidence.witness = Witness{top - 1, top, 0.1, true}; // time / n rises there

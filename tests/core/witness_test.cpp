@@ -40,14 +40,6 @@ TEST(Witness, WhatComesToRestIsALowerTerm) {
     EXPECT_TRUE(witness_along([](double n) { return 2 * n / (n + 300) * std::log2(n); }));
 }
 
-TEST(Witness, AShortLastStretchShowsAWaveAndNoRest) {
-    // Four ways at every third place, against n^3: from n = 23 to 24 the steps rise by less than on average.
-    const std::vector<RatioRead> places = {{{16}, std::log(13653 / 4096.0), 1e-9},
-                                           {{23}, std::log(283989 / 12167.0), 1e-9},
-                                           {{24}, std::log(349525 / 13824.0), 1e-9}};
-    EXPECT_TRUE(find_witness(Bound::Kind::upper, places, least));
-}
-
 TEST(Witness, IsSoughtAlongEverySize) {
     // k is cut to n: steps are 2 n, and over n + k they come to rest wherever n has outgrown k.
     std::vector<RatioRead> cut, product;

@@ -62,6 +62,9 @@ TEST(Reasons, OfWhatCanNotBeToldSayWhy) {
     EXPECT_NE(said(because::NothingSeen{stretch(9, 7), "n log n"}).find("nothing leaves it for all to see"),
               std::string::npos);
     EXPECT_NE(said(because::BelowGrain{262144}).find("256 KiB"), std::string::npos);
+    EXPECT_NE(
+        said(because::BeyondStartUp{"n", 5e7, 4}).find("start-up, 50 ms: what lies beyond it rises 4 times"),
+        std::string::npos);
     EXPECT_NE(said(because::StartUp{5e7}).find("no reading is 1.5 times as long as the least, 50 ms"),
               std::string::npos);
     EXPECT_NE(

@@ -103,6 +103,11 @@ struct StartUp {
     double least_ns = 0;
     std::size_t above = 0; // readings that stand out from it
 };
+struct BeyondStartUp { // all of time keeps the bound, what lies beyond the start-up does not
+    std::string bound;
+    double least_ns = 0;
+    double rise = 1; // times: of what lies beyond it, over the bound
+};
 struct SlowSteps { // steps keep the bound, but a step takes so much longer that a level one it can't be
     std::string growth;
     TimeAStep time;
@@ -119,7 +124,8 @@ using Reason =
                  because::TooFewPlaces, because::BelowGrain, because::NothingFits, because::OnlyWhileSmall,
                  because::SpareRoom, because::MemoryCould, because::NotNearer, because::NothingSeen,
                  because::Rare, because::Leaves, because::UnlistedNear, because::StillRises, because::Keeps,
-                 because::EquallyWell, because::StartUp, because::SlowSteps, because::HiddenWork>;
+                 because::EquallyWell, because::StartUp, because::BeyondStartUp, because::SlowSteps,
+                 because::HiddenWork>;
 
 // What else has to be known of it, in the order of the sentence.
 namespace besides {

@@ -219,6 +219,23 @@ std::vector<Located> above_the_start_up(const Growth &time) {
     return above;
 }
 
+// Times that what is beyond the start-up rises against the bound: from where that is least to the largest
+// reading.
+double rise_beyond_the_start_up(const Evidence &e) {
+    const Growth &time = *e.shape->time;
+    const double least = least_reading(time);
+    double lowest = 1e300, at_the_largest = 1e300, largest = -1e300;
+    for (std::size_t i = 0; i < time.points.size(); ++i) {
+        const double reading = time.points[i].log_value;
+        if (reading - least < std::log(stands_out)) continue;
+        const double ratio =
+            std::log(std::exp(reading) - std::exp(least)) - evaluate_log(e.bound.growth, time.sizes_at(i));
+        lowest = std::min(lowest, ratio);
+        if (reading > largest) largest = reading, at_the_largest = ratio;
+    }
+    return std::exp(at_the_largest - lowest);
+}
+
 // A whole program's time holds its start-up: what grows beside it shows in the readings that stand out from
 // that. To rise above a bound one may do; to keep it, or to fall below one, takes as many as growth takes to
 // show.
@@ -236,6 +253,20 @@ void allow_for_start_up(const Evidence &e, Judgement &j) {
     j.loose = false;
     const Growth &time = *e.shape->time;
     j.reason = because::StartUp{std::exp(least_reading(time)), above_the_start_up(time).size()};
+    j.remarks.clear();
+    j.would_decide = e.farther();
+}
+
+// Nor is a bound kept that what lies beyond the start-up leaves behind.
+bool is_kept_by_the_start_up(const Evidence &e, const Judgement &j) {
+    return e.shape->starts_up && j.decided_by == Metric::time && j.verdict == Verdict::holds &&
+           e.bound.kind != Bound::Kind::lower && rise_beyond_the_start_up(e) > own_work_rises;
+}
+void look_beyond_the_start_up(const Evidence &e, Judgement &j) {
+    j.verdict = Verdict::undecided;
+    j.loose = false;
+    j.reason = because::BeyondStartUp{print_canonical(e.bound.growth),
+                                      std::exp(least_reading(*e.shape->time)), rise_beyond_the_start_up(e)};
     j.remarks.clear();
     j.would_decide = e.farther();
 }
@@ -273,16 +304,17 @@ const std::vector<QualifyingRule> &qualifying_rules() {
         {"hidden-work", hides_work, tell_hidden_work},
         {"slow-steps", has_slow_steps, tell_slow_steps},
         {"start-up", is_start_up, allow_for_start_up},
+        {"beyond-start-up", is_kept_by_the_start_up, look_beyond_the_start_up},
         {"time-faster", time_grows_faster, tell_time_faster},
     };
     return rules;
 }
 
 std::vector<std::string> rule_names() {
-    return {"below-grain", "nothing-fits",  "only-while-small", "spare-room", "memory-could",
-            "not-nearer",  "nothing-rises", "witness",          "rare",       "unlisted",
-            "still-rises", "hardest",       "hidden-work",      "slow-steps", "start-up",
-            "capped",      "unread-shapes", "reading",          "garbage"};
+    return {"below-grain",     "nothing-fits",  "only-while-small", "spare-room", "memory-could",
+            "not-nearer",      "nothing-rises", "witness",          "rare",       "unlisted",
+            "still-rises",     "hardest",       "hidden-work",      "slow-steps", "start-up",
+            "beyond-start-up", "capped",        "unread-shapes",    "reading",    "garbage"};
 }
 
 Judgement judged_on(const Evidence &e, const Without &without) {

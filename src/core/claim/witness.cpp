@@ -95,8 +95,7 @@ class LineEnd {
         late_ = fits > 0 ? fits : end_ - 1;
         earlier_ =
             late_ > 0 ? last_up_to(parts, std::min(parts[late_] - least_stretch, parts[late_ - 1])) : 0;
-        last_ = 1 - parts[late_];
-        if (late_ > earlier_) stretch_ = last_ / (parts[late_] - parts[earlier_]);
+        if (late_ > earlier_) stretch_ = (1 - parts[late_]) / (parts[late_] - parts[earlier_]);
     }
 
     // What the ratio rises by in the upper half; nothing where it does not, or comes to rest there: then what
@@ -124,7 +123,7 @@ class LineEnd {
         return std::hypot(places_[line_[from]].error, places_[line_[to]].error);
     }
     bool comes_to_rest_there() const {
-        return late_ > earlier_ && last_ > 0.99 * least_stretch &&
+        return late_ > earlier_ &&
                rise(late_, end_) + error(late_, end_) < comes_to_rest * stretch_ * rise(earlier_, late_);
     }
 
@@ -132,7 +131,6 @@ class LineEnd {
     const PlacesInLine &line_;
     double sign_;
     std::size_t end_ = 0, half_ = 0, late_ = 0, earlier_ = 0; // 0 for the end: too short a line
-    double last_ = 0;                                         // the last stretch, as a share of the line
     double stretch_ = 0; // the last one's length over that of the one before
 };
 
