@@ -18,7 +18,6 @@ class CallCosts {
     bool empty() const { return read_.empty() && stopped_s_ == 0; }
     double largest_size() const { return read_.empty() ? 0 : read_.back().first; }
     double least_s() const; // anywhere; 0 where nothing was read
-    double first_s() const { return read_.empty() ? 0 : read_.front().second; } // at the smallest size
     double last_s() const { return read_.empty() ? 0 : read_.back().second; }
 
     // By the last rise, read as a power and as an exponential: the dearer one; no more than a larger size

@@ -8,10 +8,11 @@ namespace iron {
 // Plays out as: a climb, in which each (solution, shape, line) goes up its ladder while a call costs at most
 // budget / 300; rounds over all cells in random order; then the next generation, which takes every cell again
 // with a new seed, and its rounds; until the budget is spent. A step that might cost far more than the ones
-// before it is probed first. A series with fewer than 8 sizes, and none to be had below the ladder, may go on
-// to calls of budget / 60, and fills the gap below a rung that costs too much with sizes that lie closer; one
-// whose calls are dear from the start and stay level goes up every third rung. A limit that is hit sends a
-// series down: below the ladder, and at last to the smallest sizes of all.
+// before it is probed first: by a leap under a limit, and where that was stopped in small steps. A series
+// with fewer than 8 sizes, and none to be had below the ladder, may go on to calls of budget / 60, and fills
+// the gap below a rung that costs too much with sizes that lie closer; one whose calls are dear from the
+// start and stay level goes up every third rung. A limit that is hit sends a series down: below the ladder,
+// and at last to the smallest sizes of all.
 //
 // Where verdicts are told, undecided series climb on, along lines that the clock cut off and towards the size
 // that should decide them, as far as what is left allows. Before the rounds begin, sizes are counted that
