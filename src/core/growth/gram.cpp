@@ -101,33 +101,42 @@ int nonnegative_by_gram(const double *gram, const double *h, int columns, double
     return count;
 }
 
+NormalEquations normal_equations(const std::vector<std::vector<double>> &columns,
+                                 const std::vector<double> &target) {
+    const std::size_t count = columns.size(), rows = target.size();
+    NormalEquations normal{std::vector<double>(count * count), std::vector<double>(count)};
+    const auto dot = [rows](const double *a, const double *b) {
+        double sum = 0;
+        for (std::size_t i = 0; i < rows; ++i)
+            sum += a[i] * b[i];
+        return sum;
+    };
+    for (std::size_t f = 0; f < count; ++f) {
+        for (std::size_t g = 0; g <= f; ++g)
+            normal.gram[f * count + g] = normal.gram[g * count + f] =
+                dot(columns[f].data(), columns[g].data());
+        normal.h[f] = dot(columns[f].data(), target.data());
+    }
+    return normal;
+}
+
 LeastSquares nonnegative_least_squares_by_gram(const std::vector<std::vector<double>> &columns,
                                                const std::vector<double> &target) {
     const int count = static_cast<int>(columns.size());
     if (count > most) return nonnegative_least_squares(columns, target);
-    const std::size_t rows = target.size();
-    std::vector<double> gram(columns.size() * columns.size()), h(columns.size());
+    const NormalEquations normal = normal_equations(columns, target);
     LeastSquares result;
     result.coefficients.resize(columns.size());
+    result.active =
+        nonnegative_by_gram(normal.gram.data(), normal.h.data(), count, result.coefficients.data());
+    std::vector<double> off = target;
     for (int f = 0; f < count; ++f) {
-        const double *a = columns[f].data();
-        for (int g = 0; g <= f; ++g) {
-            const double *b = columns[g].data();
-            double sum = 0;
-            for (std::size_t i = 0; i < rows; ++i)
-                sum += a[i] * b[i];
-            gram[f * count + g] = gram[g * count + f] = sum;
-        }
-        for (std::size_t i = 0; i < rows; ++i)
-            h[f] += a[i] * target[i];
+        if (result.coefficients[f] == 0) continue;
+        for (std::size_t i = 0; i < off.size(); ++i)
+            off[i] -= result.coefficients[f] * columns[f][i];
     }
-    result.active = nonnegative_by_gram(gram.data(), h.data(), count, result.coefficients.data());
-    for (std::size_t i = 0; i < rows; ++i) {
-        double off = target[i];
-        for (int f = 0; f < count; ++f)
-            if (result.coefficients[f] != 0) off -= result.coefficients[f] * columns[f][i];
-        result.chi2 += off * off;
-    }
+    for (const double one : off)
+        result.chi2 += one * one;
     return result;
 }
 

@@ -10,6 +10,13 @@ namespace iron {
 // As many as fit on the stack.
 constexpr int most_gram_columns = 96;
 
+// G = A'A by rows and h = A'b, of A's columns; products are added up in any order.
+struct NormalEquations {
+    std::vector<double> gram, h;
+};
+NormalEquations normal_equations(const std::vector<std::vector<double>> &columns,
+                                 const std::vector<double> &target);
+
 // Minimises |A c - b|^2 over c >= 0 from G = A'A (row-major, `columns` wide) and h = A'b, by the active-set
 // method of Lawson and Hanson (Solving Least Squares Problems, 1974, chapter 23) with a Cholesky
 // factorisation of the active part. Half the digits of a QR are lost: for screens, and for readings with

@@ -44,32 +44,64 @@ void Memory::add_set(const std::function<double(std::size_t)> &doublings_of) {
     sets_.push_back(std::move(doublings));
 }
 
-// A set's cone, so that one step after another can be tried on it.
+constexpr double two_thirds = 0.67;
+
+// A set's cone, so that one step after another can be tried on it: its columns weighed, behind them the same
+// under the steps.
 class Memory::Stepped {
   public:
     Stepped(const Memory &memory, const Tried &one)
         : memory_(memory),
-          cone_(memory.scored_.design().cone(one.set, memory.scored_.cone_options(true, one.decided))) {}
+          cone_(memory.scored_.design().cone(one.set, memory.scored_.cone_options(true, one.decided))) {
+        if (!cone_) return;
+        columns_ = memory.scored_.weighed(cone_->generators);
+        for (std::size_t lead = 0; lead < cone_->leads.size(); ++lead)
+            starts_.push_back(quantile(cone_->generators[lead].column, two_thirds));
+    }
     bool fits() const { return cone_; }
-    LeastSquares solved(const std::vector<StepOn> &steps, bool thorough) const {
-        return memory_.scored_.solved(memory_.scored_.weighed(memory_.touched(*cone_, steps, thorough)));
+    LeastSquares solved(const std::vector<StepOn> &steps, bool thorough) {
+        const std::size_t leads = cone_->leads.size(), under = thorough ? cone_->generators.size() : leads;
+        columns_.resize(cone_->generators.size() + steps.size() * (under + leads), Column(rows()));
+        std::size_t at = cone_->generators.size();
+        for (const StepOn &step : steps) {
+            dearer_ = memory_.dearer(step);
+            for (std::size_t g = 0; g < under; ++g) {
+                add(columns_[at++], cone_->generators[g].column, 0);
+                if (g < leads) add(columns_[at++], cone_->generators[g].column, starts_[g]);
+            }
+        }
+        return memory_.scored_.solved(columns_);
     }
 
   private:
+    std::size_t rows() const { return memory_.scored_.points().size(); }
+    void add(Column &to, const Column &of, double start) const {
+        const Column &weights = memory_.scored_.weights();
+        for (std::size_t i = 0; i < to.size(); ++i)
+            to[i] = (of[i] * dearer_[i] + start) * weights[i];
+    }
+
     const Memory &memory_;
     const Cone *cone_;
+    std::vector<Column> columns_;
+    std::vector<double> starts_; // by lead
+    Column dearer_;
 };
+
+Column Memory::dearer(const StepOn &step) const {
+    Column dearer(scored_.points().size());
+    for (std::size_t i = 0; i < dearer.size(); ++i)
+        dearer[i] = dearer_by(step.step, sets_[step.set][i]);
+    return dearer;
+}
 
 std::vector<Generator> Memory::touched(const Cone &cone, const std::vector<StepOn> &steps,
                                        bool thorough) const {
-    constexpr double two_thirds = 0.67;
     std::vector<Generator> all = cone.generators;
-    all.reserve(all.size() * (2 * steps.size() + 1));
     const std::size_t count = cone.generators.size(), leads = cone.leads.size();
-    Column dearer(scored_.points().size());
+    all.reserve(count + steps.size() * ((thorough ? count : leads) + leads));
     for (const StepOn &step : steps) {
-        for (std::size_t i = 0; i < dearer.size(); ++i)
-            dearer[i] = dearer_by(step.step, sets_[step.set][i]);
+        const Column dearer = this->dearer(step);
         // What a term costs is said of the largest working set: the step is behind it there.
         const double behind = *std::max_element(dearer.begin(), dearer.end());
         for (std::size_t g = 0; g < (thorough ? count : leads); ++g) {
@@ -101,8 +133,7 @@ void Memory::keep_if_better(Tried &one, LeastSquares solved, const std::vector<S
     one.thorough = thorough;
 }
 
-std::vector<std::pair<double, StepOn>> Memory::on_grid(const Stepped &stepped, double apart,
-                                                       double width) const {
+std::vector<std::pair<double, StepOn>> Memory::on_grid(Stepped &stepped, double apart, double width) const {
     std::vector<std::pair<double, StepOn>> tried;
     for (std::size_t set = 0; set < sets_.size(); ++set) {
         const auto [from, to] = std::minmax_element(sets_[set].begin(), sets_[set].end());
@@ -117,7 +148,7 @@ std::vector<std::pair<double, StepOn>> Memory::on_grid(const Stepped &stepped, d
 
 void Memory::try_coarsely(Tried &one) const {
     if (is_explained(one)) return;
-    const Stepped stepped(*this, one);
+    Stepped stepped(*this, one);
     if (!stepped.fits()) return;
     const double apart =
         sets_.size() > 1 ? policy::growth::coarse_steps_apart : policy::growth::coarse_steps_apart_on_one;
@@ -128,7 +159,7 @@ void Memory::try_coarsely(Tried &one) const {
 
 void Memory::try_closely(Tried &one) const {
     if (is_explained(one)) return;
-    const Stepped stepped(*this, one);
+    Stepped stepped(*this, one);
     if (!stepped.fits()) return;
     auto starts = on_grid(stepped, 0.8, 0.3);
     for (const auto &start : on_grid(stepped, 0.8, 0.7))
@@ -162,7 +193,7 @@ void Memory::try_closely(Tried &one) const {
 }
 
 // Two steps on one working set: every pair of a grid, the best polished in turns.
-void Memory::two_steps(Tried &one, const Stepped &stepped, std::size_t on) const {
+void Memory::two_steps(Tried &one, Stepped &stepped, std::size_t on) const {
     const auto [from, to] = std::minmax_element(sets_[on].begin(), sets_[on].end());
     const double range = *to - *from;
     constexpr int places = 10;

@@ -34,8 +34,10 @@ class Memory {
                         bool thorough) const;
     // One step all over every working set, `apart` doublings from one to the next: each with its chi-square,
     // the best first.
-    std::vector<std::pair<double, StepOn>> on_grid(const Stepped &stepped, double apart, double width) const;
-    void two_steps(Tried &one, const Stepped &stepped, std::size_t on) const;
+    std::vector<std::pair<double, StepOn>> on_grid(Stepped &stepped, double apart, double width) const;
+    void two_steps(Tried &one, Stepped &stepped, std::size_t on) const;
+    // How many times dearer a step makes what touches its working set, by place.
+    Column dearer(const StepOn &step) const;
     // Nothing is left to explain where the readings' own errors are as large as what is off.
     bool is_explained(const Tried &one) const;
 

@@ -6,7 +6,6 @@
 
 #include "core/bound/print.h"
 #include "core/growth/exponent.h"
-#include "core/growth/gram.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -96,18 +95,7 @@ void Search::prepare_screen() {
         columns.push_back(std::move(column));
     }
     screened_ = count;
-    gram_.resize(count * count);
-    project_.assign(count, 0);
-    for (std::size_t f = 0; f < count; ++f) {
-        for (std::size_t g = 0; g <= f; ++g) {
-            double sum = 0;
-            for (std::size_t i = 0; i < columns[f].size(); ++i)
-                sum += columns[f][i] * columns[g][i];
-            gram_[f * count + g] = gram_[g * count + f] = sum;
-        }
-        for (std::size_t i = 0; i < columns[f].size(); ++i)
-            project_[f] += columns[f][i] * scored_.target()[i];
-    }
+    screen_ = normal_equations(columns, scored_.target());
     for (const double target : scored_.target())
         squares_ += target * target;
 }
@@ -120,9 +108,9 @@ double Search::screened(const TermSet &set) {
     double gram[most_gram_columns * most_gram_columns], h[most_gram_columns], c[most_gram_columns];
     for (std::size_t i = 0; i < count; ++i) {
         if (columns[i] >= static_cast<int>(screened_)) return nothing;
-        h[i] = project_[columns[i]];
+        h[i] = screen_.h[columns[i]];
         for (std::size_t j = 0; j < count; ++j)
-            gram[i * count + j] = gram_[columns[i] * screened_ + columns[j]];
+            gram[i * count + j] = screen_.gram[columns[i] * screened_ + columns[j]];
     }
     LeastSquares solved;
     solved.active = nonnegative_by_gram(gram, h, static_cast<int>(count), c);

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/growth/bend.h"
+#include "core/growth/gram.h"
 #include "core/growth/memory.h"
 #include "core/growth/scored.h"
 
@@ -67,7 +68,7 @@ class Search {
     std::vector<int> listed_; // may lead
     std::vector<Claim> claims_;
     std::size_t screened_ = 0;
-    std::vector<double> gram_, project_;
+    NormalEquations screen_;
     double squares_ = 0;
     std::map<TermSet, Tried> tried_;
 };
