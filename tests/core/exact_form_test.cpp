@@ -33,6 +33,15 @@ TEST(ExactForm, IsFoundWhereAPolynomialGivesEveryCount) {
     EXPECT_TRUE(is_exact(test::counted_series([](double n) { return n * (n - 1) / 2 + 3 * n; }, 16, 1e4)));
 }
 
+TEST(ExactForm, TakesFivePlacesMoreThanItHasTerms) {
+    Series line;
+    for (double n = 2; n <= 7; ++n)
+        line.places.push_back({{n}, {{0, 0, n + 14}}});
+    EXPECT_FALSE(is_exact(line));
+    line.places.push_back({{8}, {{0, 0, 22}}});
+    EXPECT_TRUE(is_exact(line));
+}
+
 TEST(ExactForm, GivesTheFactorsThatTheProgramHas) {
     const Growth growth =
         fit_growth(test::counted_series([](double n) { return n * (n - 1) / 2 + 3 * n + 7; }, 16, 1e4),

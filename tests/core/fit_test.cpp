@@ -77,6 +77,17 @@ TEST(Fit, TellsExponentialGrowthByOnes) {
     EXPECT_FALSE(fit_growth(series, {Noise::counted}).interval);
 }
 
+// A constant and a little beside it: any curve follows that over so few sizes.
+TEST(Fit, WhatHardlyRisesIsNotExponential) {
+    Series series;
+    for (double n = 1; n <= 5; ++n)
+        series.places.push_back({{n}, {{0, 0, n + 14}}});
+    EXPECT_EQ(fit_growth(series, {Noise::counted}).standing, Growth::Standing::too_few);
+    for (double n = 6; n <= 9; ++n)
+        series.places.push_back({{n}, {{0, 0, n + 14}}});
+    EXPECT_EQ(class_of(series), "n");
+}
+
 TEST(Fit, TheIntervalOfTheExponentHoldsTheTruth) {
     int covered = 0;
     constexpr int trials = 40;

@@ -82,8 +82,7 @@ std::optional<std::vector<Term>> exact_form(const Catalogue &catalogue, const st
     };
     // Factors are brought to a small denominator; those that come to nothing are dropped until none does.
     for (;;) {
-        if (used.empty() || points.size() < used.size() + policy::growth::places_beyond_the_terms)
-            return std::nullopt;
+        if (used.empty() || points.size() < used.size()) return std::nullopt;
         std::vector<std::vector<double>> columns;
         for (const std::size_t i : used) {
             columns.emplace_back();
@@ -109,6 +108,7 @@ std::optional<std::vector<Term>> exact_form(const Catalogue &catalogue, const st
                 sum += factors[t] * value(used[t], p);
             if (std::abs(sum - counts[p]) > rounding + of_a_count * counts[p]) return std::nullopt;
         }
+        if (points.size() < used.size() + policy::growth::places_beyond_the_terms) return std::nullopt;
         std::vector<Term> terms;
         for (std::size_t t = 0; t < used.size(); ++t)
             terms.push_back({catalogue.made(all[used[t]], 0), factors[t]});

@@ -55,10 +55,17 @@ std::pair<double, double> Growth::range() const {
 
 std::vector<bool> may_be_exponential(const Series &series) {
     std::vector<bool> small(series.names.size(), true);
-    for (const ReadPlace &cell : series.places)
+    double least = 1e300, largest = 0;
+    for (const ReadPlace &cell : series.places) {
         for (std::size_t i = 0; i < cell.sizes.size(); ++i)
             if (cell.sizes[i] > policy::largest_exponential) small[i] = false;
-    return small;
+        for (const Reading &reading : cell.readings) {
+            least = std::min(least, std::max(reading.value, 1.0));
+            largest = std::max(largest, reading.value);
+        }
+    }
+    const bool rises = largest >= least * std::exp2(policy::growth::least_doublings);
+    return rises ? small : std::vector<bool>(series.names.size(), false);
 }
 
 using policy::growth::least_doublings;

@@ -106,7 +106,8 @@ Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalog
 Growth fit_growth(const Series &series, const FitOptions &options,
                   const std::vector<Relation> &relations = {});
 
-// For every size, whether it stays so small that growth may be exponential in it.
+// For every size, whether growth may be exponential in it: it stays small, and the readings double as often
+// as sizes else have to. What rises less is no more than a constant and something beside it.
 std::vector<bool> may_be_exponential(const Series &series);
 
 // Off the located readings by this much, relative, root mean square.
