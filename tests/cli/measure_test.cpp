@@ -6,6 +6,7 @@
 
 #include "cli/folder.h"
 #include "records/journal.h"
+#include "support/processes.h"
 
 namespace iron::test {
 namespace {
@@ -125,16 +126,9 @@ TEST(Killed, TheToolTakesEverythingWithIt) {
     folder.levels(Folder::table("scan", "O(n)"));
     ASSERT_EQ(folder.run({"agree", "--quiet"}).status, 0);
     killed_while_measuring(folder, 5000);
-    int left = 1;
-    for (int i = 0; i < 100 && left > 0; ++i, usleep(20'000)) {
-        left = 0;
-        for (const auto &entry : std::filesystem::directory_iterator("/proc")) {
-            std::ifstream in(entry.path() / "cmdline", std::ios::binary);
-            const std::string line((std::istreambuf_iterator<char>(in)), {});
-            left += line.find("86415") != std::string::npos;
-        }
-    }
-    EXPECT_EQ(left, 0);
+    for (int i = 0; i < 100 && test::running("86415") > 0; ++i)
+        usleep(20'000);
+    EXPECT_EQ(test::running("86415"), 0);
 }
 
 // A solution that goes wrong in its own way from n = 1,000 on is marked with its own word, and keeps what it

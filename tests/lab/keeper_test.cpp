@@ -13,6 +13,7 @@
 #include "lab/process.h"
 #include "lab/workspace.h"
 #include "records/files.h"
+#include "support/processes.h"
 
 namespace iron {
 namespace {
@@ -33,13 +34,7 @@ Launch shell(std::string script) {
 int sleeping() {
     std::string text = long_sleep();
     std::replace(text.begin(), text.end(), ' ', '\0');
-    int found = 0;
-    for (const auto &entry : std::filesystem::directory_iterator("/proc")) {
-        std::ifstream in(entry.path() / "cmdline", std::ios::binary);
-        const std::string line((std::istreambuf_iterator<char>(in)), {});
-        found += line.find(text) == 0;
-    }
-    return found;
+    return test::running(text);
 }
 
 // Given a moment: the kernel takes a namespace down behind the keeper's back.
