@@ -23,7 +23,7 @@ int main(int argc, char **argv) {
         if (!std::strcmp(argv[i], "--show")) shown = argv[i + 1];
         if (!std::strcmp(argv[i], "--without")) without.insert(argv[i + 1]);
     }
-    std::map<std::string, int> faults, judged, undecided, too_few;
+    std::map<std::string, int> faults, judged, undecided, out_of_reach;
     int claims = 0;
     for (std::uint64_t seed = from; seed < from + count; ++seed) {
         const Generated generated = generated_problem(seed);
@@ -33,8 +33,8 @@ int main(int argc, char **argv) {
             judged[by] += number;
         for (const auto &[by, number] : checked.undecided)
             undecided[by] += number;
-        for (const auto &[by, number] : checked.too_few)
-            too_few[by] += number;
+        for (const auto &[by, number] : checked.out_of_reach)
+            out_of_reach[by] += number;
         if (shown == "undecided")
             for (const std::string &text : checked.open)
                 fmt::print("{}\n  => {}\n", described(generated), text);
@@ -46,8 +46,8 @@ int main(int argc, char **argv) {
     }
     fmt::print("{} problems, {} claims with a verdict to be had\n", count, claims);
     for (const auto &[by, number] : judged)
-        fmt::print("  by {}: {}, undecided {} ({:.2f} %), {} of them with too few places\n", by, number,
-                   undecided[by], 100.0 * undecided[by] / number, too_few[by]);
+        fmt::print("  by {}: {}, undecided {} ({:.2f} %); {} out of the budget's reach\n", by, number,
+                   undecided[by], 100.0 * undecided[by] / number, out_of_reach[by]);
     for (const auto &[what, number] : faults)
         fmt::print("  {}: {}\n", what, number);
 }

@@ -1,144 +1,19 @@
 #include "records/foreign.h"
 
 #include <algorithm>
-#include <charconv>
 #include <cmath>
-#include <csv.h>
 #include <fmt/format.h>
 #include <map>
 #include <optional>
 #include <set>
 #include <tuple>
 
-#include "core/error.h"
 #include "core/nearest.h"
-#include "records/files.h"
+#include "records/csv_table.h"
 
 namespace iron {
 
 namespace {
-
-constexpr std::size_t most_findings = 20;
-
-struct Row {
-    int line = 0;
-    std::vector<std::string> cells;
-};
-
-struct Table {
-    std::filesystem::path path;
-    std::vector<std::string> columns;
-    std::vector<Row> rows;
-    std::vector<Finding> findings;
-
-    bool enough_said() const { return findings.size() >= most_findings; }
-    void complain(int line, std::string message, std::string advice = "") {
-        if (!enough_said())
-            findings.push_back({std::move(message), {path.string(), line, 0, ""}, std::move(advice)});
-    }
-    void throw_findings() const {
-        if (!findings.empty()) throw Error(Category::usage, findings);
-    }
-    // Index of a column, -1 where there is none.
-    int column(const std::string &name) const {
-        const auto found = std::find(columns.begin(), columns.end(), name);
-        return found == columns.end() ? -1 : static_cast<int>(found - columns.begin());
-    }
-    static const std::string &cell(const Row &row, int column) {
-        static const std::string none;
-        return column < 0 || column >= static_cast<int>(row.cells.size()) ? none : row.cells[column];
-    }
-};
-
-std::string_view trimmed(std::string_view text) {
-    const std::size_t start = text.find_first_not_of(" \t\r");
-    if (start == std::string_view::npos) return {};
-    return text.substr(start, text.find_last_not_of(" \t\r") - start + 1);
-}
-
-// What separates the cells: whichever of comma, semicolon and tab the first line has most.
-char separator_of(const std::string &text) {
-    const std::string first = text.substr(0, text.find('\n'));
-    char best = ',';
-    for (const char one : {',', ';', '\t'})
-        if (std::count(first.begin(), first.end(), one) > std::count(first.begin(), first.end(), best))
-            best = one;
-    return best;
-}
-
-struct Filling {
-    Table *table;
-    Row row;
-    int line = 1;
-};
-
-Table read_table(const std::filesystem::path &path) {
-    Table table;
-    table.path = path;
-    std::string text = read_file(path, "give a table with a heading line");
-    if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);
-    csv_parser parser{};
-    csv_init(&parser, CSV_APPEND_NULL);
-    csv_set_delim(&parser, static_cast<unsigned char>(separator_of(text)));
-    Filling filling{&table, {}, 1};
-    const auto cell = [](void *bytes, std::size_t size, void *data) {
-        Filling &now = *static_cast<Filling *>(data);
-        if (now.row.cells.empty()) now.row.cells.reserve(now.table->columns.size());
-        now.row.cells.emplace_back(trimmed({static_cast<char *>(bytes), size}));
-    };
-    const auto end = [](int, void *data) {
-        Filling &now = *static_cast<Filling *>(data);
-        now.row.line = now.line;
-        if (now.table->columns.empty())
-            now.table->columns = now.row.cells;
-        else
-            now.table->rows.push_back(std::move(now.row));
-        now.row = {};
-    };
-    // A line at a time, so that every row knows its own; a quoted cell may go over several.
-    for (std::size_t at = 0; at < text.size();) {
-        const std::size_t stop = std::min(text.find('\n', at), text.size() - 1);
-        const std::size_t size = stop - at + 1;
-        if (csv_parse(&parser, text.data() + at, size, cell, end, &filling) != size) {
-            table.complain(filling.line,
-                           std::string("the line can't be read: ") + csv_strerror(csv_error(&parser)));
-            break;
-        }
-        at = stop + 1;
-        ++filling.line;
-    }
-    csv_fini(&parser, cell, end, &filling);
-    csv_free(&parser);
-    table.throw_findings();
-    if (table.columns.empty())
-        throw Error(Category::usage, path.string() + " is empty", "its first line names the columns");
-    for (std::size_t i = 0; i < table.columns.size(); ++i)
-        if (table.columns[i].empty() ||
-            std::count(table.columns.begin(), table.columns.end(), table.columns[i]) > 1)
-            table.complain(1, table.columns[i].empty()
-                                  ? fmt::format("column {} has no name", i + 1)
-                                  : fmt::format("two columns are called '{}'", table.columns[i]));
-    table.throw_findings();
-    for (const Row &row : table.rows)
-        if (row.cells.size() > table.columns.size())
-            table.complain(row.line,
-                           fmt::format("{} cells under {} columns", row.cells.size(), table.columns.size()));
-    table.throw_findings();
-    return table;
-}
-
-std::optional<double> number_in(const std::string &text) {
-    double value = 0;
-    const char *end = text.data() + text.size();
-    const auto [stop, fault] = std::from_chars(text.data(), end, value);
-    if (fault != std::errc() || stop != end || !std::isfinite(value)) return std::nullopt;
-    return value;
-}
-
-bool is_blank(const Row &row) {
-    return std::all_of(row.cells.begin(), row.cells.end(),
-                       [](const std::string &cell) { return cell.empty(); });
-}
 
 struct Collected {
     struct Reading {
@@ -223,7 +98,7 @@ Series series_from(const Collected &collected, const std::vector<std::string> &n
 class ReadingRows {
   public:
     explicit ReadingRows(const std::filesystem::path &path)
-        : path_(path), table_(read_table(path)), solution_(table_.column("solution")),
+        : path_(path), table_(read_csv(path)), solution_(table_.column("solution")),
           shape_(table_.column("shape")), metric_(table_.column("metric")), round_(table_.column("round")),
           value_(table_.column("value")) {
         if (value_ < 0)
@@ -240,7 +115,7 @@ class ReadingRows {
     }
 
     ForeignData data() {
-        for (const Row &row : table_.rows)
+        for (const CsvRow &row : table_.rows)
             if (!is_blank(row)) take(row);
         table_.throw_findings();
         if (order_.empty()) throw Error(Category::usage, path_.string() + " has a heading and no readings");
@@ -254,12 +129,12 @@ class ReadingRows {
     }
 
   private:
-    void take(const Row &row) {
-        const std::string &word = Table::cell(row, metric_);
+    void take(const CsvRow &row) {
+        const std::string &word = CsvTable::cell(row, metric_);
         const auto measured = word.empty() ? std::optional(Metric::time) : metric_named(word);
         if (!measured || *measured == Metric::resident || *measured == Metric::memory)
             return table_.complain(row.line, fmt::format("'{}' is no metric", word), "time, steps or space");
-        const std::string &text = Table::cell(row, value_);
+        const std::string &text = CsvTable::cell(row, value_);
         const auto given = number_in(text);
         if (!given || *given < 0)
             return table_.complain(row.line, text.empty() ? "there is no value"
@@ -267,7 +142,7 @@ class ReadingRows {
                                                                         "0 on",
                                                                         text));
         const auto name = [&](int column) {
-            const std::string &cell = Table::cell(row, column);
+            const std::string &cell = CsvTable::cell(row, column);
             return cell.empty() ? std::string("all") : cell;
         };
         const Key key{name(solution_), name(shape_), *measured};
@@ -280,8 +155,8 @@ class ReadingRows {
     }
 
     // -1 where none is given.
-    int round_in(const Row &row) {
-        const std::string &text = Table::cell(row, round_);
+    int round_in(const CsvRow &row) {
+        const std::string &text = CsvTable::cell(row, round_);
         if (text.empty()) return -1;
         const auto number = number_in(text);
         if (number && *number >= 0 && *number == std::floor(*number) && *number <= 1e9)
@@ -290,10 +165,10 @@ class ReadingRows {
         return -1;
     }
 
-    std::vector<double> sizes_in(const Row &row) {
+    std::vector<double> sizes_in(const CsvRow &row) {
         std::vector<double> sizes;
         for (std::size_t i = 0; i < size_columns_.size(); ++i) {
-            const std::string &text = Table::cell(row, size_columns_[i]);
+            const std::string &text = CsvTable::cell(row, size_columns_[i]);
             const auto number = number_in(text);
             if (!text.empty() && (!number || *number < 0))
                 table_.complain(row.line, fmt::format("'{}' is no size; the column '{}' is taken for one",
@@ -304,7 +179,7 @@ class ReadingRows {
     }
 
     std::filesystem::path path_;
-    Table table_;
+    CsvTable table_;
     int solution_, shape_, metric_, round_, value_; // columns; -1: not there
     std::vector<int> size_columns_;
     std::vector<std::string> size_names_;
@@ -316,7 +191,7 @@ class ReadingRows {
 class ClaimRows {
   public:
     ClaimRows(const std::filesystem::path &path, const ForeignData &data)
-        : path_(path), data_(data), table_(read_table(path)) {
+        : path_(path), data_(data), table_(read_csv(path)) {
         for (const NamedSeries &one : data.series)
             if (exists_.insert(one.solution).second) known_.push_back(one.solution);
         const std::vector<std::string> names = {"solution", "shape", "metric", "bound", "where"};
@@ -330,7 +205,7 @@ class ClaimRows {
     }
 
     std::vector<ForeignClaims> claims() {
-        for (const Row &row : table_.rows) {
+        for (const CsvRow &row : table_.rows) {
             if (table_.enough_said()) break; // the nearest of many names takes long to find
             if (!is_blank(row)) take(row);
         }
@@ -342,11 +217,11 @@ class ClaimRows {
     }
 
   private:
-    const std::string &cell(const Row &row, const char *column) const {
-        return Table::cell(row, table_.column(column));
+    const std::string &cell(const CsvRow &row, const char *column) const {
+        return CsvTable::cell(row, table_.column(column));
     }
 
-    void take(const Row &row) {
+    void take(const CsvRow &row) {
         const std::string &whose = cell(row, "solution"), &measured = cell(row, "metric"),
                           &relation = cell(row, "where");
         if (!whose.empty() && !exists_.contains(whose))
@@ -375,7 +250,7 @@ class ClaimRows {
     }
 
     template <typename Parse>
-    auto parsed(const Row &row, const std::string &text, const Parse &parse)
+    auto parsed(const CsvRow &row, const std::string &text, const Parse &parse)
         -> std::optional<decltype(parse())> {
         try {
             return parse();
@@ -389,7 +264,7 @@ class ClaimRows {
 
     std::filesystem::path path_;
     const ForeignData &data_;
-    Table table_;
+    CsvTable table_;
     std::vector<std::string> known_; // solutions, in order
     std::set<std::string> exists_;
     std::vector<ForeignClaims> all_;

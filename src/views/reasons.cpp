@@ -83,6 +83,9 @@ std::string words(const Reason &reason) {
     return std::visit(
         Overloaded{
             [](const NothingMeasured &) { return std::string("nothing was measured"); },
+            [](const ShapesOfTheirOwn &) {
+                return std::string("each shape has a claim of its own, so this one is about none");
+            },
             [](const NotRead &b) {
                 return b.metric == Metric::space
                            ? fmt::format("space was not read for the shape '{}'", b.shape)

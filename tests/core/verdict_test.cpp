@@ -127,6 +127,19 @@ TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
         EXPECT_EQ(one.judgement.verdict, Verdict::holds) << one.claim.shape;
 }
 
+TEST(Judge, WhereEachShapeHasItsOwnNothingIsLeftForEvery) {
+    const SolutionClaims claims{"scan",
+                                {{Metric::time, "every", parse_bound("O(n)", {"n"})},
+                                 {Metric::time, "calm", parse_bound("O(n)", {"n"})}},
+                                false,
+                                false,
+                                ""};
+    const auto judged = judge_claims({claims}, {{"scan", "calm", Metric::steps, steps(linear)}});
+    EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
+    EXPECT_TRUE(std::holds_alternative<because::ShapesOfTheirOwn>(judged[0].judgement.reason));
+    EXPECT_EQ(judged[1].judgement.verdict, Verdict::holds);
+}
+
 TEST(Judge, AWrongSolutionGetsNoVerdict) {
     const SolutionClaims claims{"wrong",
                                 {{Metric::time, "every", parse_bound("O(n)", {"n"})}},

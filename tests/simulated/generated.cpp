@@ -313,6 +313,21 @@ class Run {
         return true;
     }
 
+    // Whether its share of the budget pays for six sizes over two doublings on every shape.
+    bool is_within_reach(const std::string &name) const {
+        if (problem_.sizes.size() > 1) return true;
+        const auto [from, to] = range_of(problem_.sizes.front(), {});
+        const double least = std::max(from, 1.0), most = std::max(4 * least, least + 5);
+        if (to < most) return false;
+        const SolutionLaw &law = made_.laws.at(name);
+        double cost_s = 0; // timed and counted, some calls of each
+        for (const auto &[shape, what] : law.on)
+            for (const double n : ladder(least, most))
+                cost_s += 4 * (1e-9 * law.step_ns * law.cache_times * value_of(what.steps, {{"n", n}}) +
+                               law.start_up_s + 8e-3);
+        return cost_s < generated_.budget_s / static_cast<double>(made_.laws.size());
+    }
+
     void measure_all() {
         const Agreement before = run_.agreement;
         const double from = run_.clock.seconds();
@@ -417,14 +432,16 @@ class Run {
         run_.judge_all(without_);
         for (const JudgedClaim &one : run_.judged) {
             const SolutionAgreement *entry = run_.agreement.solution(one.solution);
-            if (entry->verdict != SolutionAgreement::Verdict::agrees) continue;
-            ++checked_.claims;
             const Judgement &judged = one.judgement;
+            if (entry->verdict != SolutionAgreement::Verdict::agrees ||
+                std::holds_alternative<because::ShapesOfTheirOwn>(judged.reason))
+                continue;
+            ++checked_.claims;
             const std::string by = judged.decided_by ? word_for(*judged.decided_by) : "nothing";
-            ++checked_.judged[by];
-            if (judged.verdict == Verdict::undecided) {
+            const bool reached = is_within_reach(one.solution);
+            ++(reached ? checked_.judged : checked_.out_of_reach)[by];
+            if (reached && judged.verdict == Verdict::undecided) {
                 ++checked_.undecided[by];
-                checked_.too_few[by] += std::holds_alternative<because::TooFewPlaces>(judged.reason);
                 checked_.open.push_back(fmt::format("{} {} {} {}, by {}: {}", one.solution,
                                                     word_for(one.claim.metric), one.claim.shape,
                                                     one.claim.bound.written, by, reason_text(judged)));

@@ -44,8 +44,9 @@ struct Checked {
     std::vector<std::pair<Rule, std::string>> faults;
     std::vector<std::string> open; // undecided claims, with the reason
     int claims = 0;                // with a verdict to be had
-    // By what decided: "steps", "space", "time". too_few: of the undecided, since too few places were read.
-    std::map<std::string, int> judged, undecided, too_few;
+    // By what decided: "steps", "space", "time". out_of_reach: not among the judged, since no six sizes can
+    // be read in the solution's share of the budget.
+    std::map<std::string, int> judged, undecided, out_of_reach;
 };
 
 // `without`: rules of judging left out.

@@ -242,7 +242,9 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
                 continue;
             }
             const std::vector<ShapeGrowth> meant = meant_by(claim, solution, shapes);
-            one.judgement = judge(claim.metric, claim.bound, meant, options);
+            one.judgement = meant.empty() && !shapes.empty()
+                                ? undecided(because::ShapesOfTheirOwn{})
+                                : judge(claim.metric, claim.bound, meant, options);
             if (solution.whole_program && !options.without.contains("reading"))
                 allow_for_reading(claim, meant, one.judgement);
             if (claim.metric == Metric::space && solution.collects_garbage &&

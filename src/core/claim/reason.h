@@ -34,7 +34,8 @@ struct TimeAStep {
 namespace because {
 
 struct NothingMeasured {};
-struct NotRead { // of this shape
+struct ShapesOfTheirOwn {}; // the claim is made for every shape, and each has one of its own
+struct NotRead {            // of this shape
     Metric metric = Metric::time;
     std::string shape;
 };
@@ -120,12 +121,12 @@ struct HiddenWork { // steps keep the bound, but time grows like this
 } // namespace because
 
 using Reason =
-    std::variant<because::NothingMeasured, because::NotRead, because::LeftOut, because::OtherSizes,
-                 because::TooFewPlaces, because::BelowGrain, because::NothingFits, because::OnlyWhileSmall,
-                 because::SpareRoom, because::MemoryCould, because::NotNearer, because::NothingSeen,
-                 because::Rare, because::Leaves, because::UnlistedNear, because::StillRises, because::Keeps,
-                 because::EquallyWell, because::StartUp, because::BeyondStartUp, because::SlowSteps,
-                 because::HiddenWork>;
+    std::variant<because::NothingMeasured, because::ShapesOfTheirOwn, because::NotRead, because::LeftOut,
+                 because::OtherSizes, because::TooFewPlaces, because::BelowGrain, because::NothingFits,
+                 because::OnlyWhileSmall, because::SpareRoom, because::MemoryCould, because::NotNearer,
+                 because::NothingSeen, because::Rare, because::Leaves, because::UnlistedNear,
+                 because::StillRises, because::Keeps, because::EquallyWell, because::StartUp,
+                 because::BeyondStartUp, because::SlowSteps, because::HiddenWork>;
 
 // What else has to be known of it, in the order of the sentence.
 namespace besides {

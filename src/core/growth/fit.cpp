@@ -53,19 +53,27 @@ std::pair<double, double> Growth::range() const {
     return range;
 }
 
-std::vector<bool> may_be_exponential(const Series &series) {
+namespace {
+
+std::vector<bool> stay_small(const Series &series) {
     std::vector<bool> small(series.names.size(), true);
-    double least = 1e300, largest = 0;
-    for (const ReadPlace &cell : series.places) {
+    for (const ReadPlace &cell : series.places)
         for (std::size_t i = 0; i < cell.sizes.size(); ++i)
             if (cell.sizes[i] > policy::largest_exponential) small[i] = false;
+    return small;
+}
+
+} // namespace
+
+std::vector<bool> may_be_exponential(const Series &series) {
+    double least = 1e300, largest = 0;
+    for (const ReadPlace &cell : series.places)
         for (const Reading &reading : cell.readings) {
             least = std::min(least, std::max(reading.value, 1.0));
             largest = std::max(largest, reading.value);
         }
-    }
     const bool rises = largest >= least * std::exp2(policy::growth::least_doublings);
-    return rises ? small : std::vector<bool>(series.names.size(), false);
+    return rises ? stay_small(series) : std::vector<bool>(series.names.size(), false);
 }
 
 using policy::growth::least_doublings;
@@ -138,9 +146,9 @@ Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalog
     growth.catalogue = catalogue;
     growth.points = locate(series, options.noise);
     const std::vector<std::string> &names = catalogue->names();
-    const std::vector<bool> small = may_be_exponential(series);
-    const bool exponential = std::find(small.begin(), small.end(), true) != small.end();
-    if (const auto missing = too_few(growth.points, names, options.least_places, exponential)) {
+    const std::vector<bool> small = stay_small(series);
+    const bool any_small = std::find(small.begin(), small.end(), true) != small.end();
+    if (const auto missing = too_few(growth.points, names, options.least_places, any_small)) {
         growth.too_few = *missing;
         return growth;
     }
