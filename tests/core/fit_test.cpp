@@ -88,6 +88,15 @@ TEST(Fit, WhatHardlyRisesIsNotExponential) {
     EXPECT_EQ(class_of(series), "n");
 }
 
+// Of several sizes a small one need not double twice, whether it is grown in exponentially or not.
+TEST(Fit, ASmallSizeAmongSeveralSpansFiveValues) {
+    Series series{{"n", "w"}, {}};
+    for (double n = 12; n <= 21; ++n)
+        for (const double w : {16, 64, 256, 1024})
+            series.places.push_back({{n, w}, {{0, 0, 48 * n}}});
+    EXPECT_EQ(class_of(series), "n");
+}
+
 TEST(Fit, TheIntervalOfTheExponentHoldsTheTruth) {
     int covered = 0;
     constexpr int trials = 40;
