@@ -5,6 +5,7 @@
 #include <set>
 #include <tuple>
 
+#include "core/plan/cost.h"
 #include "core/plan/ladder.h"
 #include "core/plan/planner.h"
 
@@ -89,6 +90,17 @@ Simulated simulated(int solutions, double budget_s, double to = 1e6) {
     machine.options.counted.assign(solutions, true);
     machine.options.budget_s = budget_s;
     return machine;
+}
+
+// Calls of 1 ns x n! are nothing up to n = 4, and hours at 16.
+TEST(CallCosts, AFactorialMayHideInFewSmallSizes) {
+    CallCosts costs;
+    for (const auto &[size, call_s] : {std::pair{1.0, 4e-9}, {2.0, 5e-9}, {3.0, 9e-9}, {4.0, 26e-9}})
+        costs.read(size, call_s);
+    EXPECT_GT(costs.at_most(16), 3600);
+    for (double size = 5; size <= 12; ++size)
+        costs.read(size, 30e-9); // 12! is half a second
+    EXPECT_LT(costs.at_most(16), 1e-3);
 }
 
 TEST(Planner, SpendsTheBudgetAndNotMuchMore) {

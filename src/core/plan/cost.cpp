@@ -94,7 +94,10 @@ double CallCosts::at_most(double size) const {
         several ? policy::plan::hidden * last_call : last_call; // beside a start-up, most of it
     const double base =
         std::min(size, std::pow(std::max(hidden / least_unit_s, 1.0), 1 / std::max(last_size, 1.0)));
-    return hidden * std::pow(base, size - last_size);
+    // A factorial grows by more with every one, where so few sizes were read that it may lie hidden there.
+    const bool factorial = hidden / least_unit_s >= std::tgamma(last_size + 1);
+    const double grown = factorial ? std::lgamma(size + 1) - std::lgamma(last_size + 1) : 0;
+    return hidden * std::max(std::pow(base, size - last_size), std::exp(grown));
 }
 
 } // namespace iron
