@@ -25,8 +25,8 @@ class CallCosts {
     double expected(double size) const;
 
     // What it may cost at the most while no growth shows yet: at small sizes a start-up, or the clock's
-    // grain, hides exponential work of which every unit takes a nanosecond or more. 0 where growth shows, a
-    // larger size was read to its end, or the sizes are too large for such work.
+    // grain, hides exponential or factorial work of which every unit takes a nanosecond or more. 0 where
+    // growth shows, a larger size was read to its end, or the sizes are too large for such work.
     double at_most(double size) const;
 
   private:
