@@ -114,13 +114,17 @@ TEST(Verdict, TimeAloneDecidesWhereItIsClear) {
               Verdict::holds);
 }
 
+// Shapes and bounds on time.
+SolutionClaims claims_of(const std::vector<std::pair<std::string, std::string>> &bounds,
+                         const std::string &excluded = "") {
+    SolutionClaims made{"scan", {}, false, false, excluded};
+    for (const auto &[shape, bound] : bounds)
+        made.claims.push_back({Metric::time, shape, parse_bound(bound, {"n"})});
+    return made;
+}
+
 TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
-    const SolutionClaims claims{"scan",
-                                {{Metric::time, "every", parse_bound("O(n)", {"n"})},
-                                 {Metric::time, "storm", parse_bound("O(n log n)", {"n"})}},
-                                false,
-                                false,
-                                ""};
+    const SolutionClaims claims = claims_of({{"every", "O(n)"}, {"storm", "O(n log n)"}});
     const std::vector<SeriesGrowth> growths = {{"scan", "calm", Metric::steps, steps(linear)},
                                                {"scan", "storm", Metric::steps, steps(tree)}};
     for (const JudgedClaim &one : judge_claims({claims}, growths))
@@ -128,12 +132,7 @@ TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
 }
 
 TEST(Judge, WhereEachShapeHasItsOwnNothingIsLeftForEvery) {
-    const SolutionClaims claims{"scan",
-                                {{Metric::time, "every", parse_bound("O(n)", {"n"})},
-                                 {Metric::time, "calm", parse_bound("O(n)", {"n"})}},
-                                false,
-                                false,
-                                ""};
+    const SolutionClaims claims = claims_of({{"every", "O(n)"}, {"calm", "O(n)"}});
     const auto judged = judge_claims({claims}, {{"scan", "calm", Metric::steps, steps(linear)}});
     EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
     EXPECT_TRUE(std::holds_alternative<because::ShapesOfTheirOwn>(judged[0].judgement.reason));
@@ -141,12 +140,8 @@ TEST(Judge, WhereEachShapeHasItsOwnNothingIsLeftForEvery) {
 }
 
 TEST(Judge, AWrongSolutionGetsNoVerdict) {
-    const SolutionClaims claims{"wrong",
-                                {{Metric::time, "every", parse_bound("O(n)", {"n"})}},
-                                false,
-                                false,
-                                "wrong answer on calm, n = 3"};
-    const auto judged = judge_claims({claims}, {{"wrong", "calm", Metric::steps, steps(linear)}});
+    const SolutionClaims claims = claims_of({{"every", "O(n)"}}, "wrong answer on calm, n = 3");
+    const auto judged = judge_claims({claims}, {{"scan", "calm", Metric::steps, steps(linear)}});
     EXPECT_EQ(judged[0].judgement.verdict, Verdict::undecided);
     EXPECT_EQ(reason_text(judged[0].judgement), "no verdict: wrong answer on calm, n = 3");
 }

@@ -1,7 +1,6 @@
 #include <algorithm>
 #include <atomic>
 #include <csignal>
-#include <fstream>
 #include <gtest/gtest.h>
 #include <memory>
 #include <sys/mman.h>

@@ -61,6 +61,7 @@ TEST(Reasons, TheShapeStandsFirstAndRemarksLast) {
 TEST(Reasons, OfWhatCanNotBeToldSayWhy) {
     EXPECT_NE(said(because::NothingSeen{stretch(9, 7), "n log n"}).find("nothing leaves it for all to see"),
               std::string::npos);
+    EXPECT_NE(said(because::ShapesOfTheirOwn{}).find("each shape has a claim of its own"), std::string::npos);
     EXPECT_NE(said(because::BelowGrain{262144}).find("256 KiB"), std::string::npos);
     EXPECT_NE(
         said(because::BeyondStartUp{"n", 5e7, 4}).find("start-up, 50 ms: what lies beyond it rises 4 times"),

@@ -44,7 +44,31 @@ void Memory::add_set(const std::function<double(std::size_t)> &doublings_of) {
     sets_.push_back(std::move(doublings));
 }
 
-constexpr double two_thirds = 0.67;
+// What a start-up takes beside each lead: it does not see the cache.
+std::vector<double> starts_beside(const Cone &cone) {
+    constexpr double two_thirds = 0.67;
+    std::vector<double> starts;
+    for (std::size_t lead = 0; lead < cone.leads.size(); ++lead)
+        starts.push_back(quantile(cone.generators[lead].column, two_thirds));
+    return starts;
+}
+
+// Calls `take` for every column that steps add to a cone's, in order: with the generator that is touched, how
+// many times dearer it gets, by place, and the start beside it.
+template <class Take>
+void Memory::add_under(const Cone &cone, const std::vector<double> &starts, const std::vector<StepOn> &steps,
+                       bool thorough, const Take &take) const {
+    const std::size_t leads = cone.leads.size();
+    Column times(scored_.points().size());
+    for (const StepOn &step : steps) {
+        for (std::size_t i = 0; i < times.size(); ++i)
+            times[i] = dearer_by(step.step, sets_[step.set][i]);
+        for (std::size_t g = 0; g < (thorough ? cone.generators.size() : leads); ++g) {
+            take(cone.generators[g], times, 0.0);
+            if (g < leads) take(cone.generators[g], times, starts[g]);
+        }
+    }
+}
 
 // A set's cone, so that one step after another can be tried on it: its columns weighed, behind them the same
 // under the steps.
@@ -55,69 +79,42 @@ class Memory::Stepped {
           cone_(memory.scored_.design().cone(one.set, memory.scored_.cone_options(true, one.decided))) {
         if (!cone_) return;
         columns_ = memory.scored_.weighed(cone_->generators);
-        for (std::size_t lead = 0; lead < cone_->leads.size(); ++lead)
-            starts_.push_back(quantile(cone_->generators[lead].column, two_thirds));
+        starts_ = starts_beside(*cone_);
     }
     bool fits() const { return cone_; }
     LeastSquares solved(const std::vector<StepOn> &steps, bool thorough) {
-        const std::size_t leads = cone_->leads.size(), under = thorough ? cone_->generators.size() : leads;
-        columns_.resize(cone_->generators.size() + steps.size() * (under + leads), Column(rows()));
-        std::size_t at = cone_->generators.size();
-        for (const StepOn &step : steps) {
-            dearer_ = memory_.dearer(step);
-            for (std::size_t g = 0; g < under; ++g) {
-                add(columns_[at++], cone_->generators[g].column, 0);
-                if (g < leads) add(columns_[at++], cone_->generators[g].column, starts_[g]);
-            }
-        }
+        const Column &weights = memory_.scored_.weights();
+        std::size_t count = cone_->generators.size();
+        memory_.add_under(*cone_, starts_, steps, thorough,
+                          [&](const Generator &of, const Column &times, double start) {
+                              if (count == columns_.size()) columns_.emplace_back(times.size());
+                              Column &to = columns_[count++];
+                              for (std::size_t i = 0; i < to.size(); ++i)
+                                  to[i] = (of.column[i] * times[i] + start) * weights[i];
+                          });
+        columns_.resize(count);
         return memory_.scored_.solved(columns_);
     }
 
   private:
-    std::size_t rows() const { return memory_.scored_.points().size(); }
-    void add(Column &to, const Column &of, double start) const {
-        const Column &weights = memory_.scored_.weights();
-        for (std::size_t i = 0; i < to.size(); ++i)
-            to[i] = (of[i] * dearer_[i] + start) * weights[i];
-    }
-
     const Memory &memory_;
     const Cone *cone_;
-    std::vector<Column> columns_;
-    std::vector<double> starts_; // by lead
-    Column dearer_;
+    std::vector<Column> columns_; // kept from step to step: there are thousands
+    std::vector<double> starts_;
 };
-
-Column Memory::dearer(const StepOn &step) const {
-    Column dearer(scored_.points().size());
-    for (std::size_t i = 0; i < dearer.size(); ++i)
-        dearer[i] = dearer_by(step.step, sets_[step.set][i]);
-    return dearer;
-}
 
 std::vector<Generator> Memory::touched(const Cone &cone, const std::vector<StepOn> &steps,
                                        bool thorough) const {
     std::vector<Generator> all = cone.generators;
-    const std::size_t count = cone.generators.size(), leads = cone.leads.size();
-    all.reserve(count + steps.size() * ((thorough ? count : leads) + leads));
-    for (const StepOn &step : steps) {
-        const Column dearer = this->dearer(step);
-        // What a term costs is said of the largest working set: the step is behind it there.
-        const double behind = *std::max_element(dearer.begin(), dearer.end());
-        for (std::size_t g = 0; g < (thorough ? count : leads); ++g) {
-            Generator one = cone.generators[g];
-            for (std::size_t i = 0; i < dearer.size(); ++i)
-                one.column[i] *= dearer[i];
-            for (auto &[part, share] : one.parts)
-                share *= behind;
-            all.push_back(one);
-            if (g >= leads) continue;
-            const double start = quantile(cone.generators[g].column, two_thirds);
-            for (double &value : one.column) // a start-up does not see the cache
-                value += start;
-            all.push_back(std::move(one));
-        }
-    }
+    add_under(cone, starts_beside(cone), steps, thorough,
+              [&](Generator one, const Column &times, double start) {
+                  for (std::size_t i = 0; i < times.size(); ++i)
+                      one.column[i] = one.column[i] * times[i] + start;
+                  // What a term costs is said of the largest working set: the step is behind it there.
+                  for (auto &[part, share] : one.parts)
+                      share *= *std::max_element(times.begin(), times.end());
+                  all.push_back(std::move(one));
+              });
     return all;
 }
 

@@ -36,8 +36,9 @@ class Memory {
     // the best first.
     std::vector<std::pair<double, StepOn>> on_grid(Stepped &stepped, double apart, double width) const;
     void two_steps(Tried &one, Stepped &stepped, std::size_t on) const;
-    // How many times dearer a step makes what touches its working set, by place.
-    Column dearer(const StepOn &step) const;
+    template <class Take>
+    void add_under(const Cone &cone, const std::vector<double> &starts, const std::vector<StepOn> &steps,
+                   bool thorough, const Take &take) const;
     // Nothing is left to explain where the readings' own errors are as large as what is off.
     bool is_explained(const Tried &one) const;
 
