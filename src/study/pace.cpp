@@ -28,14 +28,23 @@ void Pace::took(const std::string &solution, const std::string &shape, const Siz
         const auto [least, fresh_size] = least_[solution][shape].emplace(size->second, seconds);
         least->second = std::min(least->second, seconds);
     }
-    auto &times = times_[solution];
-    const auto [here, fresh] = times.emplace(size->second, std::pair(own, own));
+    const auto [here, fresh] = times_[solution].emplace(size->second, std::pair(own, own));
     here->second = {std::min(here->second.first, own), std::max(here->second.second, own)};
-    // Exponential work gets dearer by a factor from one size to the next.
+    if (is_slow(solution, sizes, seconds)) too_slow_from_.emplace(solution, size->second + 1);
+}
+
+bool Pace::is_slow(const std::string &solution, const Sizes &sizes, double seconds) const {
+    const auto size = sizes.find(size_name_);
+    const auto quickest = quickest_.find(solution);
+    if (size == sizes.end() || quickest == quickest_.end()) return false;
+    const double own = seconds - std::min(seconds, quickest->second);
     const double slow = slow_for(solution);
-    const auto before = times.find(size->second - 1);
-    const double dearer = before == times.end() ? 1 : own / std::max(before->second.second, slow / 8);
-    if (own > slow || own * dearer > 4 * slow) too_slow_from_.emplace(solution, size->second + 1);
+    const auto times = times_.find(solution);
+    if (times == times_.end()) return own > slow;
+    // Exponential work gets dearer by a factor from one size to the next.
+    const auto before = times->second.find(size->second - 1);
+    const double dearer = before == times->second.end() ? 1 : own / std::max(before->second.second, slow / 8);
+    return own > slow || own * dearer > 4 * slow;
 }
 
 void Pace::slow_from(const std::string &solution, const Sizes &sizes) {

@@ -23,6 +23,8 @@ class Pace {
     // An answer came after so many seconds. From the size on where calls are slow, or will be from the next
     // one on, the solution is not asked any more: that is no fault of its answers.
     void took(const std::string &solution, const std::string &shape, const Sizes &sizes, double seconds);
+    // Whether a call of that long there would end the asking.
+    bool is_slow(const std::string &solution, const Sizes &sizes, double seconds) const;
     void slow_from(const std::string &solution, const Sizes &sizes);
     bool may_be_asked(const std::string &solution, const Sizes &sizes) const;
     void ask_all_again() { too_slow_from_.clear(); }

@@ -18,6 +18,7 @@ constexpr double worker_start_s = 20e-3;
 constexpr double ask_s = 3e-3;            // one line to a worker and back
 constexpr double input_a_number_s = 2e-8; // making or reading it
 constexpr double batch_s = 100e-6;
+constexpr double stall_s = 0.1;        // of the machine
 constexpr double counting_times = 1.3; // a counted call against a plain one
 
 double unit(std::uint64_t number) { return static_cast<double>(number >> 11) * 0x1p-53; }
@@ -69,8 +70,10 @@ class LawRunner : public Runner {
         if (!spot) return {Outcome::done, "", "the sample's answer", 1e-6};
         start();
         try {
-            const double call_s = run(*spot, limit_s);
+            double call_s = run(*spot, limit_s);
+            if (law_.stalls_every > 0 && ++answers_ % law_.stalls_every == 0) call_s += stall_s;
             pass(call_s + ask_s);
+            if (call_s > limit_s) return {Outcome::over_time, "stopped", "", 0};
             return {Outcome::done, "", answer_at(*spot), call_s};
         } catch (const Failure &failure) {
             return {failure.outcome, failure.detail, "", 0};
@@ -203,6 +206,7 @@ class LawRunner : public Runner {
     const SolutionLaw &law_;
     const Problem &problem_;
     bool started_ = false;
+    int answers_ = 0;
     std::set<std::pair<std::string, std::uint64_t>> seen_;
     Random random_{hash_of(name_, 1)};
 };

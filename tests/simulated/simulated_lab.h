@@ -53,6 +53,7 @@ struct SolutionLaw {
     // From that value of the first size on.
     std::optional<double> wrong_from, crashes_from, silent_from;
     bool remembers = false; // later calls on an input cost a hundredth
+    int stalls_every = 0;   // so many answers the machine stands still for a tenth of a second
 };
 
 struct SimulatedProblem {

@@ -182,6 +182,20 @@ TEST(Forms, ASlowSmallestSizeIsNotTakenForAHang) {
     EXPECT_FALSE(study.sizes_read("slow").empty());
 }
 
+TEST(Forms, AMachineThatStandsStillHidesNoWrongAnswer) {
+    Studied study({size("n", 1, make_number(1000))});
+    study.shape("calm", "{n}");
+    study.solution("pass", "n", "O(n)");
+    study.solution("pairs", "n^2", "O(n^2)");
+    SolutionLaw &law = study.solution("short", "n", "O(n)");
+    law.wrong_from = 7;
+    law.stalls_every = 5;
+    study.run(2);
+    EXPECT_TRUE(study.agrees("pass"));
+    EXPECT_FALSE(study.agrees("short"));
+    EXPECT_EQ(study.agreement_on("short").found_while, "agreeing");
+}
+
 TEST(Forms, WhoeverHasOneLegalSizeToDoIsRead) {
     Studied study({size("n", 1, make_number(1e5), 64.0)});
     study.shape("calm", "{n}");
