@@ -15,7 +15,8 @@ Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
         const Ending ending =
             run_program(built_.timing, input, output, scratch_ / (built_.name + ".err"), limit_s);
         if (ending.outcome != Outcome::done) return {ending.outcome, ending.detail, "", ending.wall_s};
-        return {Outcome::done, "", read_file(output), ending.wall_s / SteadyClock::patience()};
+        return {Outcome::done, "", read_file(output),
+                (ending.wall_s - ending.held_up_s) / SteadyClock::patience()};
     }
     if (!worker_ || !worker_->alive()) {
         worker_ =

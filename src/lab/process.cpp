@@ -14,6 +14,7 @@
 #include <unistd.h>
 
 #include "core/error.h"
+#include "lab/allowance.h"
 #include "lab/clock.h"
 #include "lab/interrupt.h"
 #include "records/files.h"
@@ -23,8 +24,6 @@ extern char **environ;
 namespace iron {
 
 namespace {
-
-double now() { return SteadyClock().seconds(); }
 
 std::vector<char *> pointers(const std::vector<std::string> &texts) {
     std::vector<char *> list;
@@ -90,7 +89,7 @@ Process::Process(const Launch &launch) {
     result_ = result[0];
     resident_limit_ = launch.resident_bytes;
     process_limit_ = launch.processes;
-    started_s_ = now();
+    started_s_ = SteadyClock().seconds();
     id_ = start_kept(launch, program, const_cast<char **>(arguments.data()),
                      const_cast<char **>(variables.data()), telling, ending);
     const int fault = errno;
@@ -132,7 +131,7 @@ Ending Process::reaped() {
     }
     Ending ending;
     ending.process = id_;
-    ending.wall_s = now() - started_s_;
+    ending.wall_s = SteadyClock().seconds() - started_s_;
     KeptEnding told;
     ssize_t got;
     do
@@ -165,18 +164,23 @@ Ending Process::reaped() {
 
 Ending Process::wait(double seconds) {
     if (ending_) return *ending_;
-    const double until = now() + seconds;
+    Allowance allowance(*this, seconds);
     for (;;) {
-        const double left = until - now();
+        const double left = allowance.left_s();
         pollfd waited{handle_, POLLIN, 0};
         const int ready = left <= 0 ? 0 : poll(&waited, 1, patience_ms(left));
-        if (ready > 0) return reaped();
+        if (ready > 0) {
+            Ending ending = reaped();
+            ending.held_up_s = std::min(allowance.held_up_s() * SteadyClock::patience(), ending.wall_s);
+            ending_ = ending;
+            return ending;
+        }
         if (interrupted()) {
             stop();
             stop_if_interrupted();
         }
         const Outcome over = over_limit();
-        if (over != Outcome::done || (ready == 0 && now() >= until)) {
+        if (over != Outcome::done || (ready == 0 && allowance.left_s() <= 0)) {
             Ending ending = stop();
             ending.outcome = over != Outcome::done ? over : Outcome::over_time;
             ending.detail = "";

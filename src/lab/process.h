@@ -39,6 +39,7 @@ struct Ending {
     Outcome outcome = Outcome::done;
     std::string detail; // "exit status 3", "signal SIGSEGV"
     double wall_s = 0, cpu_s = 0;
+    double held_up_s = 0; // of the wall time: it would have run, and the machine did not let it
     pid_t process = 0;
     std::int64_t peak_resident_bytes = 0; // exact where that was asked for, else as the kernel's rusage tells
 };
@@ -51,8 +52,8 @@ class Process {
     Process(const Process &) = delete;
     Process &operator=(const Process &) = delete;
 
-    // Waits until it ends, at most so long; then kills it with all it started: over-time. Throws Error
-    // (interrupted).
+    // Waits until it ends, at most so long, not counting what the machine holds it up (lab/allowance.h); then
+    // kills it with all it started: over-time. Throws Error (interrupted).
     Ending wait(double seconds);
     // Kills it with all it started, and reaps.
     Ending stop();

@@ -10,7 +10,7 @@
 #include <unistd.h>
 
 #include "core/error.h"
-#include "lab/clock.h"
+#include "lab/allowance.h"
 #include "lab/interrupt.h"
 #include "lab/program.h"
 
@@ -121,8 +121,7 @@ Reply Worker::ask(const std::string &line, double seconds) {
 }
 
 Reply Worker::read_reply(double seconds) {
-    const SteadyClock clock;
-    const double until = clock.seconds() + seconds;
+    Allowance allowance(*process_, seconds);
     for (;;) {
         const std::size_t end = buffer_.find('\n');
         if (end != std::string::npos) {
@@ -148,7 +147,7 @@ Reply Worker::read_reply(double seconds) {
             ending.detail = "it wrote over the protocol's descriptor";
             return ended(ending);
         }
-        const double left = until - clock.seconds();
+        const double left = allowance.left_s();
         // The process is watched too: a child it left behind may hold the descriptor open.
         pollfd waited[2] = {{from_, POLLIN, 0}, {process_->handle(), POLLIN, 0}};
         const int ready = left <= 0 ? 0 : poll(waited, 2, process_->patience_ms(left));
@@ -162,7 +161,7 @@ Reply Worker::read_reply(double seconds) {
             ending.detail = "";
             return ended(ending);
         }
-        if (ready == 0 && clock.seconds() >= until) {
+        if (ready == 0 && allowance.left_s() <= 0) {
             Ending ending = process_->stop();
             ending.outcome = Outcome::over_time;
             ending.detail = "";
