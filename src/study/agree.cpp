@@ -3,9 +3,12 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <map>
+#include <set>
+#include <tuple>
 
 #include "core/random.h"
 #include "core/words.h"
+#include "records/digest.h"
 #include "study/ballot.h"
 #include "study/pace.h"
 #include "study/shrink.h"
@@ -15,6 +18,8 @@ namespace iron {
 namespace {
 
 using Found = SolutionAgreement::Verdict;
+
+constexpr std::uint64_t looked_through_bytes = 64 << 10; // an input that may be the same as another
 
 // Of one way from nothing to an Agreement: a run of trials, and what they found.
 class Agreeing {
@@ -67,8 +72,13 @@ class Agreeing {
         }
     }
 
+    // Where little or nothing is drawn, seeds and draws make the same input: that is tried once.
     void try_input(const Shape &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) {
-        play({shape.name, sizes, seed, draw, inputs_.get(shape.name, sizes, seed, draw), std::nullopt});
+        const Input input = inputs_.get(shape.name, sizes, seed, draw);
+        if (input.bytes <= looked_through_bytes &&
+            !tried_.emplace(shape.name, sizes, hex_digest(inputs_.text(input))).second)
+            return;
+        play({shape.name, sizes, seed, draw, input, std::nullopt});
     }
 
     // The smallest of every size and the next few, one size up at a time and all together; then the same with
@@ -331,7 +341,8 @@ class Agreeing {
     std::vector<const Shape *> shapes_;
     Pace pace_;
     Ballot ballot_;
-    std::map<std::string, Trial> found_on_; // the input that a solution failed on
+    std::map<std::string, Trial> found_on_;                       // the input that a solution failed on
+    std::set<std::tuple<std::string, Sizes, std::string>> tried_; // shape, sizes, the input's digest
     bool large_ = false;
     Agreement agreement_;
 };

@@ -170,11 +170,8 @@ struct Printed {
 TEST(Agree, AnswersAreComparedAsTheRuleSays) {
     const Printed cases[] = {
         {"exact", "print(*range(n))", "print(*range(n - 1, -1, -1))", false},
-        {"any-order-words", "print(*range(n))", "print(*range(n - 1, -1, -1))", true},
         {"any-order", "for i in range(n): print(i)", "for i in range(n): print(n - 1 - i)", true},
         {"numbers", "print(n / 3)", "print(n / 3 + 1e-12)", true},
-        {"exact", "print(n / 3)", "print(n / 3 + 1e-12)", false},
-        {"words", "print(n, n)", "print(n); print(n)", true},
     };
     for (const Printed &one : cases) {
         const Folder folder;

@@ -269,7 +269,7 @@ TEST(Run, CopiesThatASolutionMakesOfItselfHaveNoSayAndDoNotStay) {
         "#include <cstdlib>\n#include <unistd.h>");
     folder.levels(Folder::table("scan") + Folder::table("forks") + Folder::table("orphans"),
                   "[answers]\nreference = \"scan\"\n");
-    EXPECT_EQ(folder.run({"agree"}).status, 1);
+    EXPECT_EQ(folder.run({"agree", "--tries", "40"}).status, 1);
     const auto solutions = folder.list("agreement.json", "solutions");
     EXPECT_EQ(solutions.at(1).at("verdict"), "agrees");
     EXPECT_EQ(solutions.at(2).at("outcome"), "crashed");

@@ -46,12 +46,17 @@ double value_of(const std::vector<Term> &terms, const Sizes &sizes) {
 Input SimulatedInputs::get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) {
     const Spot spot{shape, sizes, seed};
     const std::string name = fmt::format("{} seed={} draw={}", place_of(spot), seed, static_cast<int>(draw));
-    const auto used = sizes_in(*problem_.shape(shape)->text);
+    const auto used = sizes_in(*simulated_.problem.shape(shape)->text);
     double numbers = 1;
     for (const auto &[size, value] : sizes)
         if (used.contains(size)) numbers += std::min(value, 1e6);
     if (made_.emplace(name, spot).second) clock_.pass(numbers * input_a_number_s);
     return {name, static_cast<std::uint64_t>(4 * numbers)};
+}
+
+std::string SimulatedInputs::text(const Input &input) {
+    const Spot *spot = simulated_.draws ? nullptr : spot_of(input);
+    return spot ? place_of(*spot) : input.path.string();
 }
 
 const Spot *SimulatedInputs::spot_of(const Input &input) const {
@@ -212,7 +217,7 @@ class LawRunner : public Runner {
 };
 
 SimulatedLab::SimulatedLab(const SimulatedProblem &simulated, SimulatedClock &clock)
-    : simulated_(simulated), clock_(clock), inputs_(simulated.problem, clock) {}
+    : simulated_(simulated), clock_(clock), inputs_(simulated, clock) {}
 
 SimulatedLab::~SimulatedLab() = default;
 

@@ -59,14 +59,16 @@ struct SolutionLaw {
 struct SimulatedProblem {
     Problem problem;
     std::map<std::string, SolutionLaw> laws;
+    bool draws = true; // inputs of one place differ from seed to seed
 };
 
 class SimulatedInputs : public Inputs {
   public:
-    SimulatedInputs(const Problem &problem, SimulatedClock &clock) : problem_(problem), clock_(clock) {}
+    SimulatedInputs(const SimulatedProblem &simulated, SimulatedClock &clock)
+        : simulated_(simulated), clock_(clock) {}
     Input get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) override;
     Input put(const std::string &text) override { return {"given " + text, text.size()}; }
-    std::string text(const Input &input) override { return input.path.string(); }
+    std::string text(const Input &input) override;
     Tape drawn(const std::string &, const Sizes &, std::uint64_t, Draw) override { return {}; }
     std::optional<Replayed> again(const std::string &, const Sizes &, const Tape &, std::size_t) override {
         return std::nullopt;
@@ -75,7 +77,7 @@ class SimulatedInputs : public Inputs {
     const Spot *spot_of(const Input &input) const;
 
   private:
-    const Problem &problem_;
+    const SimulatedProblem &simulated_;
     SimulatedClock &clock_;
     std::map<std::string, Spot> made_;
 };

@@ -22,6 +22,8 @@ class Studied {
         problem().sizes = std::move(sizes);
     }
     Problem &problem() { return made_.problem; }
+    void draws(bool does) { made_.draws = does; }
+    int inputs_tried() const { return run_->agreement.inputs; }
 
     void shape(const std::string &name, const std::string &text) {
         problem().shapes.push_back({name, parse_template(text, problem().size_names()), ""});
@@ -180,6 +182,16 @@ TEST(Forms, ASlowSmallestSizeIsNotTakenForAHang) {
     study.run(10);
     EXPECT_TRUE(study.agrees("slow"));
     EXPECT_FALSE(study.sizes_read("slow").empty());
+}
+
+TEST(Forms, AnInputThatIsTheSameIsTriedOnce) {
+    Studied study({size("n", 1, make_number(6))});
+    study.shape("calm", "{n}");
+    study.draws(false);
+    study.solution("pass", "n", "O(n)");
+    study.solution("pairs", "n^2", "O(n^2)");
+    study.run(2);
+    EXPECT_EQ(study.inputs_tried(), 6) << "one of each size, whatever the seed";
 }
 
 TEST(Forms, AMachineThatStandsStillHidesNoWrongAnswer) {
