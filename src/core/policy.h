@@ -179,8 +179,8 @@ constexpr double ahead_of_others = 0.4;
 // every size. In calls: a place that is read anyway is counted for as much.
 constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, level_count = 0.1;
 constexpr double count_worth = 3;
-// Taken again in every generation; taken after the climb where a verdict waits, and those for so long, of
-// what is left.
+// Taken again in every generation, as is what is worth it beside a pass; taken after the climb where a
+// verdict waits, and those for so long, of what is left.
 constexpr double count_again = 1.0 / 3000, count_left_out = 1.0 / 60, counts_ahead = 0.3;
 
 // Costs: level is what is no more than so many times as dear; growth shows from so many times the least, more

@@ -29,7 +29,9 @@ bool Ledger::read_anything_of(int solution) const {
 }
 
 bool Ledger::counted_again(const CellRecord &record) const {
-    return !record.uncounted && record.count_s <= policy::plan::count_again * options.budget_s;
+    using namespace policy::plan;
+    const double beside_a_pass = std::min(count_worth * record.pass_s, usual_call * options.budget_s);
+    return !record.uncounted && record.count_s <= std::max(count_again * options.budget_s, beside_a_pass);
 }
 
 void Ledger::told_time(const Cell &cell, double call_s, double cost_s) {

@@ -29,9 +29,13 @@ Next Counting::next(std::mt19937_64 &random) {
         if (ledger_.undecided(climb.at()))
             climbing_.count_what_was_left_out(climb, count_left_out * ledger_.options.budget_s, queue_);
     if (ledger_.elapsed_s > until_s_) queue_.clear();
+    if (queue_.empty() && ledger_.round == 1 && !asked_) {
+        asked_ = true; // where a second input tells the same, others will
+        return {Task::judge, {}, ledger_.generation, ledger_.round};
+    }
     if (queue_.empty() && ledger_.round < inputs_ahead && ledger_.elapsed_s < until_s_) {
         for (const auto &[cell, record] : ledger_.cells)
-            if (ledger_.undecided(cell) && ledger_.wants_inputs(cell) && record.count_s > 0 &&
+            if (ledger_.wants_inputs(cell) && record.count_s > 0 &&
                 record.count_s <= usual_call * ledger_.options.budget_s)
                 queue_.push_back({Task::count, cell, ledger_.generation, ledger_.round + 1});
         std::shuffle(queue_.begin(), queue_.end(), random);

@@ -9,13 +9,13 @@
 
 namespace iron {
 
-// More counts, ahead of all rounds: of the series whose verdicts wait for that, what was left out, then other
-// inputs where a count is not dear.
+// More counts, ahead of all rounds: of the series whose verdicts wait for that, what was left out; then other
+// inputs where a count is not dear and the verdict, whichever it is, may hang on those that were taken.
 class Counting {
   public:
     Counting(Ledger &ledger, const Climbing &climbing) : ledger_(ledger), climbing_(climbing) {}
     void begin();
-    // `stop`: no more of it.
+    // `stop`: no more of it. `judge`: once, whether counts hang on the input at all.
     Next next(std::mt19937_64 &random);
     bool counted_any() const { return counted_; }
 
@@ -24,7 +24,7 @@ class Counting {
     const Climbing &climbing_;
     std::vector<Next> queue_;
     double until_s_ = 0;
-    bool counted_ = false;
+    bool counted_ = false, asked_ = false;
 };
 
 // Rounds in random order; then the next generation, which takes every cell again with a new seed, and its
