@@ -185,7 +185,7 @@ class Agreeing {
         for (std::size_t i = 0; i < names.size(); ++i) {
             if (answers[i].outcome == Outcome::done) {
                 // Who is slow is asked no more: a machine that stood still must not decide that.
-                if (!large_ && pace_.is_slow(names[i], trial.sizes, answers[i].seconds)) {
+                if (!large_ && pace_.is_slow(names[i], trial.shape, trial.sizes, answers[i].seconds)) {
                     const Answered again = lab_.runner(names[i]).answer(trial.input, limits[i]);
                     if (again.outcome == Outcome::done)
                         answers[i].seconds = std::min(answers[i].seconds, again.seconds);
@@ -209,7 +209,7 @@ class Agreeing {
     // goes is for measuring to tell.
     bool is_its_reach(const std::string &name, const Trial &trial, Outcome outcome) const {
         if (!is_over_a_limit(outcome) || trial.sizes.empty()) return false;
-        return large_ || pace_.may_be_slow(name, trial.sizes);
+        return large_ || pace_.may_be_slow(name, trial.shape, trial.sizes);
     }
 
     void play(const Trial &trial) {

@@ -28,18 +28,19 @@ void Pace::took(const std::string &solution, const std::string &shape, const Siz
         const auto [least, fresh_size] = least_[solution][shape].emplace(size->second, seconds);
         least->second = std::min(least->second, seconds);
     }
-    const auto [here, fresh] = times_[solution].emplace(size->second, std::pair(own, own));
+    const auto [here, fresh] = times_[{solution, shape}].emplace(size->second, std::pair(own, own));
     here->second = {std::min(here->second.first, own), std::max(here->second.second, own)};
-    if (is_slow(solution, sizes, seconds)) too_slow_from_.emplace(solution, size->second + 1);
+    if (is_slow(solution, shape, sizes, seconds)) too_slow_from_.emplace(solution, size->second + 1);
 }
 
-bool Pace::is_slow(const std::string &solution, const Sizes &sizes, double seconds) const {
+bool Pace::is_slow(const std::string &solution, const std::string &shape, const Sizes &sizes,
+                   double seconds) const {
     const auto size = sizes.find(size_name_);
     const auto quickest = quickest_.find(solution);
     if (size == sizes.end() || quickest == quickest_.end()) return false;
     const double own = seconds - std::min(seconds, quickest->second);
     const double slow = slow_for(solution);
-    const auto times = times_.find(solution);
+    const auto times = times_.find({solution, shape});
     if (times == times_.end()) return own > slow;
     // Exponential work gets dearer by a factor from one size to the next.
     const auto before = times->second.find(size->second - 1);
@@ -67,9 +68,9 @@ double Pace::limit_for(const std::string &solution, bool large) const {
     return std::min(limit_s_, start + std::max(least, far_longer * slowest));
 }
 
-bool Pace::may_be_slow(const std::string &solution, const Sizes &sizes) const {
+bool Pace::may_be_slow(const std::string &solution, const std::string &shape, const Sizes &sizes) const {
     const auto size = sizes.find(size_name_);
-    const auto times = times_.find(solution);
+    const auto times = times_.find({solution, shape});
     if (size == sizes.end() || times == times_.end()) return false;
     const auto above = times->second.upper_bound(size->second);
     return above != times->second.begin() && std::prev(above)->second.first > slow_for(solution) / 4;

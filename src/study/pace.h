@@ -24,7 +24,8 @@ class Pace {
     // one on, the solution is not asked any more: that is no fault of its answers.
     void took(const std::string &solution, const std::string &shape, const Sizes &sizes, double seconds);
     // Whether a call of that long there would end the asking.
-    bool is_slow(const std::string &solution, const Sizes &sizes, double seconds) const;
+    bool is_slow(const std::string &solution, const std::string &shape, const Sizes &sizes,
+                 double seconds) const;
     void slow_from(const std::string &solution, const Sizes &sizes);
     bool may_be_asked(const std::string &solution, const Sizes &sizes) const;
     void ask_all_again() { too_slow_from_.clear(); }
@@ -35,10 +36,10 @@ class Pace {
 
     const CallTimes &calls() const { return least_; }
 
-    // Whether a call that ran into a limit may just have been slow or greedy: every call just below was slow
-    // already (on a busy machine the step from there is longer than foreseen). What hangs comes out of the
-    // blue.
-    bool may_be_slow(const std::string &solution, const Sizes &sizes) const;
+    // Whether a call that ran into a limit may just have been slow or greedy: every call just below on that
+    // shape was slow already (on a busy machine the step from there is longer than foreseen). What hangs
+    // comes out of the blue.
+    bool may_be_slow(const std::string &solution, const std::string &shape, const Sizes &sizes) const;
 
   private:
     double slow_for(const std::string &solution) const;
@@ -50,8 +51,8 @@ class Pace {
     std::map<std::string, double> slowest_, quickest_; // call (or process), the start taken off
     std::map<std::string, double> too_slow_from_;      // first size
     CallTimes least_;
-    // shortest and longest call by first size, the start taken off
-    std::map<std::string, std::map<double, std::pair<double, double>>> times_;
+    // by solution and shape: shortest and longest call by first size, the start taken off
+    std::map<std::pair<std::string, std::string>, std::map<double, std::pair<double, double>>> times_;
 };
 
 } // namespace iron

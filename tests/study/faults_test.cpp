@@ -184,6 +184,17 @@ TEST(Forms, ASlowSmallestSizeIsNotTakenForAHang) {
     EXPECT_FALSE(study.sizes_read("slow").empty());
 }
 
+TEST(Forms, ALimitHitOnADearShapeIsNoFaultBesideACheapOne) {
+    Studied study({size("n", 2, make_number(20))});
+    study.shape("calm", "{n}");
+    study.shape("mixed", "{n}");
+    study.problem().limits.time_s = 1;
+    study.solution("orders", "n!", "O(n!)", 1400).whole_program = true; // 0.11 s at n = 8, 1.02 s at 9
+    study.takes_on("orders", "mixed", "n");
+    study.run(5);
+    EXPECT_TRUE(study.agrees("orders"));
+}
+
 TEST(Forms, AnInputThatIsTheSameIsTriedOnce) {
     Studied study({size("n", 1, make_number(6))});
     study.shape("calm", "{n}");
