@@ -3,15 +3,13 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <map>
-#include <set>
-#include <tuple>
 
 #include "core/random.h"
 #include "core/words.h"
-#include "records/digest.h"
 #include "study/ballot.h"
 #include "study/pace.h"
 #include "study/shrink.h"
+#include "study/tried_inputs.h"
 
 namespace iron {
 
@@ -19,15 +17,13 @@ namespace {
 
 using Found = SolutionAgreement::Verdict;
 
-constexpr std::uint64_t looked_through_bytes = 64 << 10; // an input that may be the same as another
-
 // Of one way from nothing to an Agreement: a run of trials, and what they found.
 class Agreeing {
   public:
     Agreeing(const Problem &problem, const std::vector<Entrant> &entrants, const AgreeOptions &options,
              Lab &lab, const Clock &clock, Teller &teller)
         : problem_(problem), options_(options), lab_(lab), inputs_(lab.inputs()), clock_(clock),
-          teller_(teller), pace_(problem), ballot_(problem, lab) {
+          teller_(teller), pace_(problem), ballot_(problem, lab), tried_(inputs_) {
         for (const std::string &name : options.shapes)
             shapes_.push_back(problem.shape(name));
         for (const Entrant &one : entrants) {
@@ -72,13 +68,10 @@ class Agreeing {
         }
     }
 
-    // Where little or nothing is drawn, seeds and draws make the same input: that is tried once.
     void try_input(const Shape &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) {
         const Input input = inputs_.get(shape.name, sizes, seed, draw);
-        if (input.bytes <= looked_through_bytes &&
-            !tried_.emplace(shape.name, sizes, hex_digest(inputs_.text(input))).second)
-            return;
-        play({shape.name, sizes, seed, draw, input, std::nullopt});
+        if (tried_.is_new(shape.name, sizes, input))
+            play({shape.name, sizes, seed, draw, input, std::nullopt});
     }
 
     // The smallest of every size and the next few, one size up at a time and all together; then the same with
@@ -341,8 +334,8 @@ class Agreeing {
     std::vector<const Shape *> shapes_;
     Pace pace_;
     Ballot ballot_;
-    std::map<std::string, Trial> found_on_;                       // the input that a solution failed on
-    std::set<std::tuple<std::string, Sizes, std::string>> tried_; // shape, sizes, the input's digest
+    std::map<std::string, Trial> found_on_; // the input that a solution failed on
+    TriedInputs tried_;
     bool large_ = false;
     Agreement agreement_;
 };

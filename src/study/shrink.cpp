@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/error.h"
+#include "study/tried_inputs.h"
 
 namespace iron {
 
@@ -16,7 +17,7 @@ class Shrinker {
     Shrinker(const Problem &problem, Inputs &inputs, const ShrinkOptions &options, const Clock &clock,
              const std::function<std::optional<Fault>(const Trial &)> &fault_on)
         : problem_(problem), inputs_(inputs), options_(options), clock_(clock), fault_on_(fault_on),
-          until_(clock.seconds() + options.time_s) {}
+          until_(clock.seconds() + options.time_s), tried_(inputs) {}
 
     std::optional<Shrunk> smallest(const Trial &start) {
         if (!fails(start)) return std::nullopt;
@@ -45,6 +46,7 @@ class Shrinker {
     bool fails(Trial trial) {
         try {
             trial.input = inputs_.get(trial.shape, trial.sizes, trial.seed, trial.draw);
+            if (!tried_.is_new(trial.shape, trial.sizes, trial.input)) return false;
             const auto fault = fault_on_(trial);
             if (!fault) return false;
             best_ = Shrunk{trial, inputs_.text(trial.input), *fault};
@@ -181,6 +183,7 @@ class Shrinker {
     const Clock &clock_;
     const std::function<std::optional<Fault>(const Trial &)> &fault_on_;
     double until_;
+    TriedInputs tried_;
     std::optional<Shrunk> best_;
     Tape tape_;
 };

@@ -42,7 +42,7 @@ text = """
 {integers(n, )" + range + R"()}
 """
 [limits]
-time = "2 s"
+time = "1 s"
 [answers]
 reference = "right"
 [solutions.right]

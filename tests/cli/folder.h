@@ -126,7 +126,7 @@ class Folder {
     void levels(const std::string &solutions, const std::string &more = "") const {
         // What hangs is not waited for as long as people would.
         const bool own_limits = (solutions + more).find("[limits]") != std::string::npos;
-        const std::string limits = own_limits ? "" : "[limits]\ntime = \"2 s\"\n";
+        const std::string limits = own_limits ? "" : "[limits]\ntime = \"1 s\"\n";
         write("stopwatch.toml", R"(title = "Highest water"
 [sizes]
 n = { from = 0, to = 200_000 }

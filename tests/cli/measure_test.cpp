@@ -145,7 +145,7 @@ TEST_P(OutcomeWord, StandsInJournalAndAgreement) {
     folder.good();
     const std::string rest = " long long top = 0; for (int l : levels) if (l > top) top = l; return top;";
     folder.solution(
-        "faulty", std::string("if (levels.size() >= 1000 && levels.size() < 2000) { ") + fault + " }" + rest,
+        "faulty", std::string("if (levels.size() >= 300 && levels.size() < 900) { ") + fault + " }" + rest,
         "#include <unistd.h>\n#include <stdexcept>\n#include <cstdlib>\n"
         "int deep(int n) { volatile char room[4096]; room[0] = 1; return n == 0 ? room[0] : deep(n - 1) "
         "+ room[0]; }\n");
@@ -153,12 +153,12 @@ TEST_P(OutcomeWord, StandsInJournalAndAgreement) {
     folder.levels("[limits]\ntime = \"500 ms\"\nmemory = \"256 MiB\"\nprocesses = 20\n" +
                       Folder::table("scan", "O(n)") + Folder::table("faulty", "O(n)"),
                   "[answers]\nreference = \"scan\"\n");
-    const Ran ran = folder.run({"run", "--budget", "2s", "--upto", "n=2000", "--shapes", "calm", "--quiet"});
+    const Ran ran = folder.run({"run", "--budget", "1s", "--upto", "n=2000", "--shapes", "calm", "--quiet"});
     // Over a limit at a size that nobody asked for is how far it goes, and no fault.
     if (is_over_a_limit(*outcome_of(word))) {
         EXPECT_EQ(ran.status, 0) << ran.err;
         EXPECT_EQ(folder.agreement_of("faulty").at("verdict"), "agrees");
-        expect_contains(ran.out, "faulty reaches its limit on calm, n = 1,");
+        expect_contains(ran.out, "faulty reaches its limit on calm, n = 3");
     } else {
         EXPECT_EQ(ran.status, 1) << ran.err;
         EXPECT_EQ(folder.agreement_of("faulty").at("outcome"), word);
@@ -176,7 +176,7 @@ TEST_P(OutcomeWord, StandsInJournalAndAgreement) {
         }
     EXPECT_TRUE(words.contains(word));
     EXPECT_GT(largest_done, 100);
-    EXPECT_GE(failed_at, 1000);
+    EXPECT_GE(failed_at, 300);
 }
 
 INSTANTIATE_TEST_SUITE_P(
