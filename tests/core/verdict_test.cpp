@@ -67,6 +67,14 @@ TEST(Verdict, TheSmallestClaimThatHoldsIsOffered) {
     EXPECT_FALSE(test::says(judged("Theta(n log n)", steps(linear)), "smallest"));
 }
 
+TEST(Verdict, NoSmallestClaimIsOfferedThatAShapeLeavesOpen) {
+    const Bound bound = parse_bound("O(1)", {"n"});
+    const Judgement j =
+        test::judged(Metric::time, bound, {{"calm", steps(linear)}, {"storm", steps(linear, 40)}});
+    EXPECT_EQ(j.verdict, Verdict::exceeded);
+    EXPECT_FALSE(test::says(j, "smallest")) << reason_text(j);
+}
+
 TEST(Verdict, ThetaAndOmegaAreLeftOnEitherSide) {
     EXPECT_EQ(judged("Theta(n)", steps(linear)).verdict, Verdict::holds);
     EXPECT_EQ(judged("Theta(n log n)", steps(linear)).verdict, Verdict::exceeded);

@@ -1,6 +1,7 @@
 #include "core/claim/judge.h"
 
 #include <algorithm>
+#include <functional>
 #include <set>
 
 #include "core/bound/order.h"
@@ -89,8 +90,9 @@ bool is_worse(const OneShape &a, const OneShape &b) {
     return ga->points.back().log_value > gb->points.back().log_value;
 }
 
-// The smallest growth on the list that as a bound would hold, as a claim; "" where none would.
-std::string smallest_claim(const Growth &growth, double needed) {
+// The smallest growth on the list that as a bound holds, as a claim; "" where none does.
+std::string smallest_claim(const Growth &growth, double needed,
+                           const std::function<bool(const Bound &)> &holds) {
     const Fit *least = nullptr;
     for (const Fit &fit : growth.fits) {
         if (fit.bent || (least && !(SizeOrder::within(fit.course, least->course) &&
@@ -100,7 +102,7 @@ std::string smallest_claim(const Growth &growth, double needed) {
         for (const CandidatePtr &lead : fit.leads)
             bound.growth = bound.growth ? make(ExpressionNode::Kind::sum, {bound.growth, lead->expression})
                                         : lead->expression;
-        if (evidence_against(bound, growth) < -needed) least = &fit;
+        if (evidence_against(bound, growth) < -needed && holds(bound)) least = &fit;
     }
     return least ? "O(" + least->name + ")" : "";
 }
@@ -115,9 +117,10 @@ Judgement undecided(Reason reason) {
 
 Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowth> &shapes,
                 const JudgeOptions &options) {
+    const MemoryCurve *memory = options.memory ? &*options.memory : nullptr;
     std::vector<OneShape> all;
     for (const ShapeGrowth &shape : shapes) {
-        OneShape one{evidence_on(shape, claimed, bound, options.memory ? &*options.memory : nullptr), {}};
+        OneShape one{evidence_on(shape, claimed, bound, memory), {}};
         one.judgement = judged_on(one.evidence, options.without);
         all.push_back(std::move(one));
     }
@@ -148,7 +151,14 @@ Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowt
         const bool by_time = judgement.decided_by == Metric::time;
         Evidence deciding = worst.evidence;
         if (by_time) deciding.growth = deciding.shape->time, deciding.read = Metric::time;
-        const std::string claim = smallest_claim(*deciding.growth, deciding.needed_to_keep());
+        // Judged as if it had been made.
+        const auto holds = [&](const Bound &smaller) {
+            return std::all_of(all.begin(), all.end(), [&](const OneShape &one) {
+                const Evidence evidence = evidence_on(*one.evidence.shape, claimed, smaller, memory);
+                return judged_on(evidence, options.without).verdict == Verdict::holds;
+            });
+        };
+        const std::string claim = smallest_claim(*deciding.growth, deciding.needed_to_keep(), holds);
         if (!claim.empty()) judgement.remarks.push_back(besides::SmallestClaim{claim});
     }
     judgement.remarks.insert(judgement.remarks.end(), last.begin(), last.end());
