@@ -188,6 +188,7 @@ TEST(WholeProgram, WhatItsStartUpHidesIsUndecided) {
         const Judgement j = program_timed(bound, 1e8, 10); // 17 ms beside 100
         EXPECT_EQ(j.verdict, Verdict::undecided) << reason_text(j);
         EXPECT_FALSE(j.loose);
+        EXPECT_EQ(j.growth_class, "") << "that is the start-up's";
         ASSERT_TRUE(j.would_decide) << reason_text(j);
         EXPECT_GT(j.would_decide->size, 1e5);
     }
@@ -210,6 +211,7 @@ TEST(SpaceVerdict, ReadingsBelowACoarseGrainDecideNothing) {
         EXPECT_EQ(j.verdict, Verdict::undecided) << reason_text(j);
         EXPECT_FALSE(j.loose);
         EXPECT_TRUE(says(j, "2 MiB")) << reason_text(j);
+        EXPECT_EQ(j.growth_class, "") << "that is the grain's";
         ASSERT_TRUE(j.would_decide);
         EXPECT_GT(j.would_decide->size, 1e5);
     }

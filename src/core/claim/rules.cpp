@@ -22,6 +22,13 @@ void decide_other_sizes(const Evidence &e, Judgement &j) {
     j.reason = because::OtherSizes{e.growth->names()};
 }
 
+// Where nothing fits, or what does is the grain's or the start-up's growth and not the solution's.
+void name_no_growth(Judgement &j) {
+    j.growth_class.clear();
+    j.exponent = 0;
+    j.interval.reset();
+}
+
 bool is_too_few(const Evidence &e) { return !e.growth->is_fitted(); }
 void decide_too_few(const Evidence &e, Judgement &j) {
     const auto [from, to] = e.growth->range();
@@ -34,6 +41,7 @@ bool is_below_grain(const Evidence &e) {
     return e.read == Metric::space && below_a_coarse_grain(e.growth->points);
 }
 void decide_below_grain(const Evidence &e, Judgement &j) {
+    name_no_growth(j);
     j.reason = because::BelowGrain{std::exp(e.growth->points.front().log_value)};
     j.would_decide = e.farther();
 }
@@ -42,6 +50,7 @@ bool nothing_fits(const Evidence &e) {
     return fits_poorly(*e.growth) && std::abs(e.against) < evidence_if_ragged;
 }
 void decide_nothing_fits(const Evidence &e, Judgement &j) {
+    name_no_growth(j);
     j.reason = because::NothingFits{e.growth->best().name, e.off(e.growth->best())};
 }
 
@@ -251,6 +260,7 @@ bool is_start_up(const Evidence &e, const Judgement &j) {
 void allow_for_start_up(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::undecided;
     j.loose = false;
+    name_no_growth(j);
     const Growth &time = *e.shape->time;
     j.reason = because::StartUp{std::exp(least_reading(time)), above_the_start_up(time).size()};
     j.remarks.clear();
