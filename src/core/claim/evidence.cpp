@@ -19,6 +19,18 @@ const Growth *deciding_growth(Metric claimed, const ShapeGrowth &shape) {
     return steps_tell ? shape.steps : shape.time;
 }
 
+namespace {
+
+// Theta is left upwards or downwards, and what is seen has to go the same way.
+Bound::Kind way_left(const Evidence &e) {
+    const Fit *fit = e.leaving();
+    if (!fit || e.bound.kind != Bound::Kind::tight) return e.bound.kind;
+    const SizeOrder::Course bounds = e.growth->order().course_of(e.bound.growth);
+    return SizeOrder::within(fit->course, bounds) ? Bound::Kind::lower : Bound::Kind::upper;
+}
+
+} // namespace
+
 Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &bound,
                      const MemoryCurve *memory) {
     Evidence e;
@@ -42,7 +54,7 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
         places.push_back(
             {point.sizes, point.log_value - evaluate_log(bound.growth, e.growth->sizes_at(i)), point.error});
     }
-    e.witness = find_witness(bound.kind, places, e.read == Metric::space ? least_rise_of_bytes : least_rise);
+    e.witness = find_witness(way_left(e), places, e.read == Metric::space ? least_rise_of_bytes : least_rise);
     e.end_rise = rise_at_the_ends(bound.kind, places, least_rise_at_an_end);
     if (e.read == Metric::space && bound.kind == Bound::Kind::upper && e.against > 0)
         e.spare = spare_room(*e.growth, bound);
