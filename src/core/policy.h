@@ -112,6 +112,9 @@ constexpr double rare_growth = 2;
 // Their witness is plain that rises to the highest ratio of all, by so much of a logarithm's rise; or that
 // rises by so much, ln. [programs]
 constexpr double plain_logarithms = 0.7, plain_rise = 1.4;
+// Times that a size grows; over less than that a witness has to be plain as well, whatever the growth.
+// [series]
+constexpr double narrow_stretch = 8;
 
 // Time may rise by so many times what the machine's own curve of random access rises by. [theory]
 constexpr double memory_allowance = 2;

@@ -192,6 +192,24 @@ TEST(Rules, TheHardestPlacesDecideUpperBoundsAlone) {
     EXPECT_NE(judged_on(one.evidence, {"hardest"}).verdict, Verdict::undecided);
 }
 
+// Beside few sizes a logarithm and a constant fall, over n, as far as sqrt n log n would.
+TEST(Rules, OverANarrowStretchTheWitnessHasToBePlain) {
+    const auto at_every_size = [](double (*law)(double)) {
+        Series series{{"n"}, {}};
+        for (double n = 5; n <= 26; ++n)
+            series.places.push_back({{n}, {{0, 0, std::round(law(n))}}});
+        return series;
+    };
+    Case lower_terms(at_every_size([](double n) { return 0.931 * n + 0.702 + 0.736 * std::log2(n); }),
+                     "sqrt n log n");
+    lower_terms.evidence =
+        evidence_on(lower_terms.shape, Metric::time, parse_bound("Theta(n)", {"n"}), nullptr);
+    ASSERT_TRUE(lower_terms.evidence.leaving());
+    EXPECT_EQ(deciding(lower_terms.evidence), "witness");
+    const Case plain(at_every_size([](double n) { return n * n; }), "n");
+    EXPECT_EQ(deciding(plain.evidence), "leaves");
+}
+
 TEST(Rules, AStartUpHidesWhatGrowsBesideIt) {
     Case one(test::timed_series([](double n) { return 1e8 + 500 * n; }, 16, 1e5, 0.01, 3), "n", Noise::timed);
     one.shape.starts_up = true;

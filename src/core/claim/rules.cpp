@@ -89,7 +89,12 @@ bool is_doubtful_and_nothing_rises(const Evidence &e) {
     return (is_not_nearer(e) || e.is_rare()) && e.nothing_rises();
 }
 
-bool is_seen_nowhere(const Evidence &e) { return e.leaving() && !e.witness; }
+// Over a narrow stretch a lower term may go on as far as a logarithm would: there the witness has to be
+// plain.
+bool is_seen_nowhere(const Evidence &e) {
+    return e.leaving() &&
+           (!e.witness || (e.witness->times < narrow_stretch && e.witness->logarithms < plain_logarithms));
+}
 void decide_seen_nowhere(const Evidence &e, Judgement &j) {
     j.reason = because::NothingSeen{e.stretch(), e.leaving()->name};
     j.would_decide = e.farther();

@@ -186,6 +186,8 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
     if (found->witness.late_rise <= 0) return std::nullopt;
     found->witness.is_highest = is_highest(places, found->witness.to, sign);
     const RatioRead &from = places[found->witness.from], &to = places[found->witness.to];
+    for (std::size_t i = 0; i < from.sizes.size(); ++i)
+        found->witness.times = std::max(found->witness.times, to.sizes[i] / std::max(from.sizes[i], 1.0));
     found->witness.logarithms = sign * (to.log_ratio - from.log_ratio) / rise_of_a_logarithm(from, to);
     return found;
 }
