@@ -12,7 +12,7 @@ TEST(ChangesCommand, FindsWhatAnEditMadeWorse) {
     const Folder folder;
     folder.good();
     folder.levels(Folder::table("scan", "O(n)"), "");
-    ASSERT_EQ(folder.run({"run", "--budget", "2s", "--upto", "n=4000"}).status, 0);
+    ASSERT_EQ(folder.run({"run", "--budget", "1s", "--upto", "n=4000"}).status, 0);
     const std::filesystem::path before = folder.path() / "before";
     std::filesystem::copy(folder.results(), before, std::filesystem::copy_options::recursive);
     const Ran same = folder.run({"changes", "before", "."});
@@ -22,7 +22,7 @@ TEST(ChangesCommand, FindsWhatAnEditMadeWorse) {
     folder.solution("scan",
                     "long long top = 0; for (int twice = 0; twice < 2; ++twice) for (int l : levels) if (l > "
                     "top) top = l; return top;");
-    folder.run({"run", "--budget", "2s", "--upto", "n=4000", "--afresh"});
+    folder.run({"run", "--budget", "1s", "--upto", "n=4000", "--afresh"});
     const Ran worse = folder.run({"changes", "before", ".", "--json"});
     EXPECT_EQ(worse.status, 1) << worse.out << worse.err;
     const auto document = nlohmann::json::parse(worse.out);
