@@ -20,9 +20,9 @@ TEST(Allowance, WaitsWithAProcessThatOthersKeepFromTheProcessor) {
     const std::string work = "i=0; while [ $i -lt 120000 ]; do i=$((i+1)); done";
     const Ending alone = Process(shell(work)).wait(60);
     ASSERT_EQ(alone.outcome, Outcome::done);
-    // Eight others on the same processor: some nine times as long, and thrice is what it may take.
+    // Four others on the same processor: some five times as long, and thrice is what it may take.
     std::vector<std::unique_ptr<Process>> others;
-    for (int i = 0; i < 8; ++i)
+    for (int i = 0; i < 4; ++i)
         others.push_back(std::make_unique<Process>(shell("while :; do :; done")));
     const Ending crowded = Process(shell(work)).wait(3 * alone.cpu_s);
     EXPECT_EQ(crowded.outcome, Outcome::done);
