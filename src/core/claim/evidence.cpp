@@ -21,12 +21,15 @@ const Growth *deciding_growth(Metric claimed, const ShapeGrowth &shape) {
 
 namespace {
 
+bool grows_within(const Fit &fit, const Evidence &e) {
+    return SizeOrder::within(fit.course, e.growth->order().course_of(e.bound.growth));
+}
+
 // Theta is left upwards or downwards, and what is seen has to go the same way.
 Bound::Kind way_left(const Evidence &e) {
     const Fit *fit = e.leaving();
     if (!fit || e.bound.kind != Bound::Kind::tight) return e.bound.kind;
-    const SizeOrder::Course bounds = e.growth->order().course_of(e.bound.growth);
-    return SizeOrder::within(fit->course, bounds) ? Bound::Kind::lower : Bound::Kind::upper;
+    return grows_within(*fit, e) ? Bound::Kind::lower : Bound::Kind::upper;
 }
 
 } // namespace
@@ -162,8 +165,7 @@ std::pair<std::size_t, std::size_t> telling_points(const Evidence &e, const Fit 
 // The rise of time above the bound is no larger than twice what memory getting slower could do.
 bool Evidence::memory_could_do_it() const {
     if (!memory || is_exact() || bound.kind == Bound::Kind::lower || !outside) return false;
-    const SizeOrder::Course bounds = growth->order().course_of(bound.growth);
-    if (SizeOrder::within(outside->course, bounds)) return false; // it is left the other way
+    if (grows_within(*outside, *this)) return false; // it is left the other way
     std::pair<std::size_t, std::size_t> ends{0, growth->points.size() - 1};
     if (is_over_several()) ends = telling_points(*this, outside);
     double span = 1;

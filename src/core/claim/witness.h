@@ -19,9 +19,9 @@ struct RatioRead {
 struct Witness {
     std::size_t from = 0, to = 0;
     double late_rise = 0; // ln: of reading / bound in the upper half of the way, or what it falls there
-    bool is_highest =
-        false;        // no place that is not smaller in every size has a higher ratio (for a fall: lower)
-    double times = 1; // that the size grows which grows most
+    // no place that is not smaller in every size has a higher ratio (for a fall: lower)
+    bool is_highest = false;
+    double times = 1;      // that the size grows which grows most
     double logarithms = 0; // the rise, in those (ln) of a logarithm of what grows from the one to the other
 };
 
