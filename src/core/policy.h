@@ -16,6 +16,8 @@ namespace growth {
 // What is enough for growth to show. [series]
 constexpr std::size_t least_places = 6;
 constexpr double least_doublings = 2;
+// A closed form that gives every count is believed over one: no logarithm keeps its floor so long. [theory]
+constexpr double least_doublings_exact = 1;
 constexpr std::size_t least_places_of_several = 12;
 // Exponential growth shows within a few sizes that lie close together.
 constexpr std::size_t least_places_exponential = 5;

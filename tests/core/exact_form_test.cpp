@@ -42,6 +42,25 @@ TEST(ExactForm, TakesFivePlacesMoreThanItHasTerms) {
     EXPECT_TRUE(is_exact(line));
 }
 
+TEST(ExactForm, IsBelievedOverOneDoublingWhereAFitIsNot) {
+    const auto from_eight = [](double to, double (*law)(double)) {
+        Series series;
+        series.names = {"n"};
+        for (double n = 8; n <= to; ++n)
+            series.places.push_back({{n}, {{0, 0, law(n)}}});
+        return series;
+    };
+    const auto level = [](double) { return 37.0; };
+    EXPECT_EQ(best(from_eight(18, level)), "1");
+    EXPECT_EQ(best(from_eight(18, [](double n) { return n * (n - 1) / 2 + 7; })), "n^2");
+    // From 8 to 15 the floor of a logarithm is level as well, and where no form is there two doublings stay.
+    EXPECT_FALSE(fit_growth(from_eight(15, level), {Noise::counted}).is_fitted());
+    EXPECT_FALSE(fit_growth(from_eight(18, [](double n) { return std::floor(5 * n * std::log2(n)); }),
+                            {Noise::counted})
+                     .is_fitted());
+    EXPECT_FALSE(fit_growth(from_eight(18, level), {Noise::timed}).is_fitted());
+}
+
 TEST(ExactForm, GivesTheFactorsThatTheProgramHas) {
     const Growth growth =
         fit_growth(test::counted_series([](double n) { return n * (n - 1) / 2 + 3 * n + 7; }, 16, 1e4),

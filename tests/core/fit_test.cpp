@@ -1,11 +1,14 @@
+#include <bit>
 #include <cmath>
 #include <gtest/gtest.h>
 #include <random>
 
 #include "core/bound/parse.h"
 #include "core/growth/fit.h"
+#include "core/growth/fitter.h"
 #include "core/growth/least_squares.h"
 #include "core/plan/ladder.h"
+#include "support/judging.h"
 #include "support/series.h"
 
 namespace iron {
@@ -206,6 +209,20 @@ TEST(Locate, SingleCountsOfRandomInputsAreNotExact) {
     for (int n = 3; n < 22; ++n)
         doubling.places.push_back({{static_cast<double>(n)}, {{0, 0, std::exp2(n) + 50}}});
     EXPECT_LT(locate(doubling, Noise::counted).back().error, 1e-3);
+}
+
+// Squaring takes a step a bit of n and one more for those that are set: the sizes in between have many.
+TEST(Fit, CountsThatGoByTheSizesDigitsAreOfTheGrowthAround) {
+    NamedSeries series{"squaring", "calm", Metric::steps, {}};
+    for (const double n : ladder(16, 1e9)) {
+        const auto bits = static_cast<std::uint64_t>(n);
+        const double steps = 2 + static_cast<double>(std::bit_width(bits)) + std::popcount(bits);
+        series.series.places.push_back({{n}, {{0, 0, steps}, {0, 1, steps}, {1, 2, steps}}});
+    }
+    const Growth growth = Fitter().fit(series, {test::upper("log n")}).growth;
+    EXPECT_FALSE(fits_poorly(growth));
+    EXPECT_LT(evidence_against(test::upper("log n"), growth), 0);
+    EXPECT_GT(evidence_against(test::upper("1"), growth), 10);
 }
 
 TEST(Locate, CountsWithoutSpreadAreExact) {

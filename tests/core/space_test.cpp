@@ -67,6 +67,18 @@ TEST(SpaceClaim, StepsAsWideAsTheLadderAreToldApart) {
     EXPECT_EQ(fitted([](double n) { return 40 * n; }).growth.doublings_apart, 0);
 }
 
+// A vector of some n log n things: its capacity doubles now between these sizes and now between those.
+TEST(SpaceClaim, StepsThatWanderLeaveTheirErrorAndNoMore) {
+    const auto vector = [](double n) {
+        return 12 * std::exp2(std::ceil(std::log2(n * std::log2(n) / 9 + 1))) + 304;
+    };
+    const Growth growth = fitted(vector).growth;
+    const auto on = [&](const char *bound) { return on_space(bound, growth); };
+    EXPECT_EQ(on("O(n log n)"), Verdict::holds);
+    EXPECT_EQ(on("O(n^2)"), Verdict::holds);
+    EXPECT_EQ(on("O(sqrt n)"), Verdict::exceeded);
+}
+
 TEST(SpaceClaim, ATableThatQuadruplesIsLinearWhereverItsSizesEnd) {
     // As read off a hash table that grows fourfold: its size, by the ladder from 16 on.
     const double read[] = {912,    2960,   2960,   2960,    2960,    10640,   10640,  10640,  10640,

@@ -259,8 +259,8 @@ bool is_start_up(const Evidence &e, const Judgement &j) {
     const std::vector<Located> above = above_the_start_up(time);
     if (above.empty()) return true;
     if (j.verdict == Verdict::exceeded && (!e.witness || e.witness_rises())) return false;
-    return too_few(above, time.names(), policy::growth::least_places, time.best().is_exponential())
-        .has_value();
+    const ShownBy by = time.best().is_exponential() ? ShownBy::exponential : ShownBy::any;
+    return too_few(above, time.names(), policy::growth::least_places, by).has_value();
 }
 void allow_for_start_up(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::undecided;

@@ -79,7 +79,10 @@ std::vector<bool> may_be_exponential(const Series &series) {
 using policy::growth::least_doublings;
 
 std::optional<TooFew> too_few(const std::vector<Located> &points, const std::vector<std::string> &names,
-                              std::size_t least_places, bool exponential) {
+                              std::size_t least_places, ShownBy by) {
+    const bool exponential = by == ShownBy::exponential;
+    const double doublings_enough =
+        by == ShownBy::closed_form ? policy::growth::least_doublings_exact : least_doublings;
     TooFew missing = {points.size(),
                       names.size() > 1 ? policy::growth::least_places_of_several
                       : exponential    ? policy::growth::least_places_exponential
@@ -96,7 +99,7 @@ std::optional<TooFew> too_few(const std::vector<Located> &points, const std::vec
             exponential && largest <= policy::largest_exponential &&
             (names.size() > 1 ? largest - least >= policy::growth::least_span_exponential
                               : doublings >= policy::growth::least_doublings_exponential);
-        if (!close_together && doublings < least_doublings && missing.size.empty())
+        if (!close_together && doublings < doublings_enough && missing.size.empty())
             missing.size = names[i], missing.doublings = doublings;
     }
     const bool lacks = missing.places < missing.least_places || !missing.size.empty();
@@ -144,12 +147,15 @@ Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalog
     if (const auto fewer = thinned(series)) return fit_growth(*fewer, catalogue, options, designs);
     Growth growth;
     growth.catalogue = catalogue;
-    growth.points = locate(series, options.noise);
+    growth.points = locate(series, options.noise, options.wanders);
     const std::vector<std::string> &names = catalogue->names();
     const std::vector<bool> small = stay_small(series);
     const bool any_small = std::find(small.begin(), small.end(), true) != small.end();
-    if (const auto missing = too_few(growth.points, names, options.least_places, any_small)) {
-        growth.too_few = *missing;
+    const bool counted = options.noise == Noise::counted;
+    const ShownBy on_the_list = any_small ? ShownBy::exponential : ShownBy::any;
+    const auto missing = [&](ShownBy by) { return too_few(growth.points, names, options.least_places, by); };
+    if (const auto few = missing(on_the_list); few && (!counted || missing(ShownBy::closed_form))) {
+        growth.too_few = *few;
         return growth;
     }
     std::vector<std::vector<double>> places;
@@ -159,13 +165,15 @@ Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalog
     Search search(*design, growth.points, options);
     growth.fits = search.fits();
     if (growth.fits.empty()) return growth;
-    if (names.size() == 1 && !growth.best().is_exponential())
-        if (const auto missing = too_few(growth.points, names, options.least_places, false)) {
-            growth.too_few = *missing;
-            growth.fits.clear();
-            return growth;
-        }
-    if (options.noise == Noise::counted) put_exact_form_first(growth, (*design).places());
+    if (counted) put_exact_form_first(growth, (*design).places());
+    const ShownBy by = growth.best().exact                                  ? ShownBy::closed_form
+                       : names.size() > 1 || growth.best().is_exponential() ? on_the_list
+                                                                            : ShownBy::any;
+    if (const auto few = missing(by)) {
+        growth.too_few = *few;
+        growth.fits.clear();
+        return growth;
+    }
     growth.standing = Growth::Standing::fitted;
     growth.decided = search.decided(growth);
     const std::size_t top = names.size() == 1 ? growth.points.size() - 1 : largest_reading(growth.points);

@@ -45,10 +45,13 @@ struct TooFew {
     double doublings = 0, least_doublings = 0;
 };
 
-// None where the points can tell growth. `exponential`: growth that shows within a few sizes that lie close
-// together. least_places: of one size, where it is not.
+// What growth shows by: a closed form that gives every count does over one doubling, exponential growth
+// within a few sizes that lie close together.
+enum class ShownBy { any, closed_form, exponential };
+
+// None where the points can tell such growth. least_places: of one size, where it is not exponential.
 std::optional<TooFew> too_few(const std::vector<Located> &points, const std::vector<std::string> &names,
-                              std::size_t least_places, bool exponential);
+                              std::size_t least_places, ShownBy by);
 
 struct Growth {
     enum class Standing { fitted, too_few };
@@ -88,6 +91,7 @@ struct FitOptions {
     std::vector<Bound> claims = {}; // the search looks on both sides of each
     std::vector<Bound> beside = {}; // of these too the best on either side is kept, but not searched for
     std::size_t least_places = policy::growth::least_places; // of series over one size
+    bool wanders = false;                                    // from size to size: locate()
     std::vector<CandidatePtr> decided = {}; // the leads of what other readings of the same calls grow like
 };
 

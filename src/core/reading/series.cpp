@@ -34,8 +34,8 @@ namespace {
 
 double safe_log(double value) { return std::log(std::max(value, 1e-3)); }
 
-// The relative spread of readings of which every size has one alone: how far they lie from the straight line
-// between their neighbours, in logarithms; 0 where that is little, or always to the same side, as a smooth
+// The relative spread of readings from size to size: how far they lie from the straight line between their
+// neighbours, in logarithms; 0 where that is little, or always to the same side, as a smooth
 // curve's bend is. The median over 0.6745 estimates a standard deviation (Rousseeuw and Croux 1993).
 double spread_between_neighbours(const std::vector<Located> &points) {
     constexpr std::size_t least_points = 8;
@@ -96,7 +96,7 @@ std::vector<double> log_sizes(const std::vector<double> &sizes) {
 }
 
 // `grain`: of bytes, else 0.
-std::vector<Located> locate_counted(const Series &series, double grain) {
+std::vector<Located> locate_counted(const Series &series, double grain, bool wanders) {
     // Other sizes, other frames: arguments and loops are laid out otherwise.
     constexpr double frames = 64; // bytes
     const bool several = series.names.size() > 1;
@@ -150,8 +150,8 @@ std::vector<Located> locate_counted(const Series &series, double grain) {
                 std::hypot(located[i].error, spread / std::sqrt(static_cast<double>(located[i].readings)));
         }
     }
-    const bool single = log_spreads.empty() && grain == 0 && !several;
-    const double unknown = single ? spread_between_neighbours(located) : 0;
+    const bool single = log_spreads.empty() && grain == 0;
+    const double unknown = !several && (single || wanders) ? spread_between_neighbours(located) : 0;
     for (Located &point : located)
         point.error = std::hypot(point.error, std::hypot(unknown, 1e-6));
     return located;
@@ -264,11 +264,11 @@ std::vector<Located> locate_timed(const Series &series) {
 
 } // namespace
 
-std::vector<Located> locate(const Series &series, Noise noise) {
+std::vector<Located> locate(const Series &series, Noise noise, bool wanders) {
     Series read = series;
     std::erase_if(read.places, [](const ReadPlace &cell) { return cell.readings.empty(); });
     if (noise == Noise::timed) return locate_timed(read);
-    return locate_counted(read, noise == Noise::weighed ? series.grain : 0);
+    return locate_counted(read, noise == Noise::weighed ? series.grain : 0, wanders);
 }
 
 double mean_of(const std::vector<Reading> &readings) {

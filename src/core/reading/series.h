@@ -75,7 +75,9 @@ bool below_a_coarse_grain(const std::vector<Located> &points);
 // counted: ln of the mean; error^2 = sd^2 / m + (0.29 / mean)^2 + 1e-12, sd (relative) smoothed over the
 // sizes by a line, or plane, that falls in ln of each; 0.29 = 1 / sqrt 12 is the rounding of a whole number.
 // Where every size has one reading alone, sd is how far each lies from the line between its neighbours, if it
-// is one side and the other by more than 4 %: inputs' own randomness.
+// is one side and the other by more than 4 %: inputs' own randomness. `wanders`: the same beside what the
+// readings of a size vary by, and of bytes, since a count may go by the size's digits, and capacities that
+// double are passed now early and now late. Of series over one size.
 //
 // weighed: the same, values below the series' grain taken as the grain, and an error of a grain more:
 // alignment and saved registers move a stack by 16 bytes, boxed numbers a heap by some hundreds, without any
@@ -84,7 +86,7 @@ bool below_a_coarse_grain(const std::vector<Located> &points);
 // timed: passes of one generation are located by their 10th percentile, then round effects (here: generation
 // effects) are removed by medians, then a one-sided trimmed mean over what is left; the spread is pooled over
 // the sizes, since single sizes have few readings. Method and constants: docs/statistics.md.
-std::vector<Located> locate(const Series &series, Noise noise);
+std::vector<Located> locate(const Series &series, Noise noise, bool wanders = false);
 
 // What the worst case shows: the places where no place with sizes as small took much more. For a bound O that
 // rises with every size these alone count, since what is within it for them is so everywhere. Of inputs that
