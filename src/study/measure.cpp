@@ -103,8 +103,7 @@ class Measuring {
             for (const auto &[shape_name, calls] : by_shape) {
                 const auto solution = field_.number_of(name), shape = field_.number_of_shape(shape_name);
                 if (!solution || !shape) continue;
-                for (const auto &[size, call_s] : calls)
-                    planner_.hint({*solution, *shape, 0, size}, std::max(call_s, 1e-9));
+                planner_.hint({*solution, *shape, 0, 0}, calls);
             }
     }
 

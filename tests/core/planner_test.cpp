@@ -28,8 +28,11 @@ struct Simulated {
     double elapsed_s = 0;
     bool after_stop = false;
 
+    std::map<double, double> known; // calls of the first series
+
     void run() {
         Planner planner(options);
+        if (!known.empty()) planner.hint({0, 0, 0, 0}, known);
         std::set<Cell> loaded;
         for (int guard = 0; guard < 1'000'000; ++guard) {
             const Next next = planner.next(elapsed_s);
@@ -181,6 +184,17 @@ TEST(Planner, ASeriesShortOfPlacesClimbsOnNearlyToTheEnd) {
         return machine.sizes(0);
     };
     EXPECT_GT(sizes_where(true), sizes_where(false));
+}
+
+// Calls of milliseconds at n = 1 that grow as n^3: below the ladder is all there is, and every size is dear.
+TEST(Planner, ASeriesThatStaysBelowTheLadderMayPayMoreForACall) {
+    Simulated machine = simulated(1, 8, 1e6);
+    for (int size = 1; size < 16; ++size)
+        machine.options.lines[0].below.push_back(size);
+    machine.call_s = [](const Cell &cell) { return 1e-3 * (1 + std::pow(cell.size, 3)); };
+    machine.run();
+    EXPECT_GE(machine.largest(0), 4);
+    EXPECT_LT(machine.elapsed_s, 1.1 * machine.options.budget_s);
 }
 
 TEST(Planner, WhatIsStartedForTheFirstCountHoldsNoLineUp) {
@@ -401,6 +415,19 @@ TEST(Planner, BelowTheLadderSizesSpanWhatGrowthNeeds) {
     for (const auto &[cell, times] : machine.timed)
         smallest = std::min(smallest, cell.size);
     EXPECT_GE(machine.largest(0) / smallest, 4.0);
+}
+
+// A moment's rise between two small sizes, read as an exponential, would make the ladder look too dear.
+TEST(Planner, ASlowMomentSeenBeforeKeepsNobodyBelowTheLadder) {
+    Simulated lab = simulated(1, 10);
+    for (double size = 1; size < lab.options.lines[0].sizes.front(); ++size)
+        lab.options.lines[0].below.push_back(size);
+    lab.call_s = [](const Cell &cell) { return 1e-8 * cell.size; };
+    for (double size = 1; size < 40; ++size)
+        lab.known[size] = size == 10 ? 2.4e-5 : 3e-6;
+    lab.known[16384] = 2e-2;
+    lab.run();
+    EXPECT_EQ(lab.order.front().size, lab.options.lines[0].sizes.front());
 }
 
 TEST(Planner, AFailureEndsTheClimbOfThatShapeAlone) {

@@ -54,7 +54,7 @@ bool Climb::counts_here() const {
 
 // Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little.
 bool Climb::stays_short() const {
-    const bool exponential = !seen_.empty() && largest_ <= largest_exponential;
+    const bool exponential = !seen_.empty() && !down_ && largest_ <= largest_exponential;
     return seen_.size() + (exponential ? plan().below.size() : 0) < sizes_wanted;
 }
 
@@ -291,14 +291,15 @@ void Climb::told_failure(double size, double after_s) {
         settle(); // aimed at what is out of reach now: what lies below it
 }
 
-void Climb::hint(double size, double call_s) {
-    costs_.read(size, call_s);
+void Climb::hint(const std::map<double, double> &calls) {
+    for (const auto &[size, call_s] : calls)
+        costs_.read(size, call_s);
     if (climbing_ && seen_.empty() && !sizes_->empty()) settle(); // a probe may be needless now
 }
 
 void Climb::read_elsewhere(double size, double call_s) {
     if (climbing_ && !level_ && !down_) elsewhere_[size] = call_s;
-    hint(size, call_s);
+    hint({{size, call_s}});
     if (climbing_ && aim_ == size && elsewhere_.contains(size)) settle();
 }
 

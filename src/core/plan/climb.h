@@ -47,8 +47,9 @@ class Climb {
     // series that has read nothing yet goes down.
     void told_failure(double size, double after_s);
 
-    // What a call took there, known from elsewhere.
-    void hint(double size, double call_s);
+    // What calls took, by size, known from elsewhere. Told all at once: a slow moment among them is seen for
+    // one beside what larger sizes took.
+    void hint(const std::map<double, double> &calls);
     // The same place was read on another line: it is not read again.
     void read_elsewhere(double size, double call_s);
     void recall(double size, double call_s);

@@ -29,7 +29,7 @@ class Climbing {
 
     // Of an earlier session, then all go on under the new budget.
     void recall(const Cell &cell, double call_s);
-    void hint(const Cell &cell, double call_s) { of(cell).hint(cell.size, call_s); }
+    void hint(const Cell &cell, const std::map<double, double> &calls) { of(cell).hint(calls); }
     void go_on();
     void stop();
 

@@ -42,8 +42,8 @@ class Planner {
     void told_failure(const Cell &cell, double after_s = 0);
     void told_needs(const std::vector<Need> &needs);
 
-    // Before the first next(). What a call took there, known from elsewhere.
-    void hint(const Cell &cell, double call_s) { climbing_.hint(cell, call_s); }
+    // Before the first next(). What calls of a series took, by size, known from elsewhere: all at once.
+    void hint(const Cell &series, const std::map<double, double> &calls) { climbing_.hint(series, calls); }
     // What an earlier session measured: no cell of it is climbed again. `passes`: in the generation that it
     // was stopped in. Then that generation and the round to go on with; series go up as far as the new budget
     // lets them.
