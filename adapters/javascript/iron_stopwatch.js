@@ -299,8 +299,9 @@ class Worker {
       const now = process.memoryUsage();
       return now.heapUsed + now.external;
     };
-    const given = this.fromFile(path);
-    collect({ type: "major", execution: "sync", flavor: "last-resort" });
+    let given = this.fromFile(path);
+    const all = { type: "major", execution: "sync", flavor: "last-resort" };
+    collect(all);
     const profiler = v8.GCProfiler ? new v8.GCProfiler() : null;
     if (profiler) profiler.start();
     const before = used(), resident = ownMemory("VmRSS");
@@ -311,14 +312,18 @@ class Worker {
     const taken = profiler ? profiler.stop().statistics.reduce((sum, gc) => sum + held(gc.beforeGC) - held(gc.afterGC), 0) : 0;
     const counted = profiler ? after - before + taken : -1;
     const allocated = counted < 0 ? Infinity : counted; // a collection was under way
-    collect({ type: "major", execution: "sync", flavor: "last-resort" });
+    collect(all);
     const kept = used();
     answer = null;
-    collect({ type: "major", execution: "sync", flavor: "last-resort" });
-    const answerBytes = Math.max(0, kept - used());
+    collect(all);
+    const answerBytes = Math.max(0, kept - used()), withInput = used();
+    given = null;
+    collect(all);
+    const inputBytes = Math.max(0, withInput - used());
     const seen = Math.max(0, peak - resident, kept - before), whole = Math.max(0, Math.min(seen, allocated));
     return `done space_bytes=${Math.max(0, whole - answerBytes)} heap_peak_bytes=${whole} answer_bytes=${answerBytes}` +
-           ` stack_peak_bytes=0 allocations=0 grain_bytes=${allocated <= seen ? 16384 : 2097152} resident_peak_bytes=${peak}`;
+           ` stack_peak_bytes=0 allocations=0 grain_bytes=${allocated <= seen ? 16384 : 2097152} resident_peak_bytes=${peak}` +
+           ` input_bytes=${inputBytes}`;
   }
 
   measuredFloor() {

@@ -13,6 +13,7 @@ commands on descriptor 3 and replies on descriptor 4; the protocol is in docs/pr
 """
 import ast
 import copy
+import operator
 import os
 import pickle
 import sys
@@ -47,7 +48,13 @@ class _Kept:
 _LINEAR_METHODS = {"index", "count", "copy", "reverse", "extend", "insert", "remove", "find", "rfind", "replace", "split",
                    "join", "startswith", "update", "union", "intersection", "difference", "clear"}
 _BUILT = {"set", "frozenset", "list", "tuple", "dict", "str", "bytes", "bytearray", "sum", "min", "max", "any", "all",
-          "sorted", "reversed", "enumerate", "zip", "map", "filter"}
+          "sorted", "reversed", "enumerate", "zip", "map", "filter", "int", "pow"}
+# Operators that work on every digit of a great number.
+_ARITHMETIC = {ast.Add: "add", ast.Sub: "sub", ast.Mult: "mul", ast.FloorDiv: "floordiv", ast.Mod: "mod", ast.Pow: "pow",
+               ast.LShift: "lshift", ast.RShift: "rshift"}
+_OPERATORS = {name: getattr(operator, name) for name in _ARITHMETIC.values()}
+_SMALL = 1 << 62
+_SEQUENCES = {list, tuple, str, bytes, bytearray}
 _LAZY = {"reversed", "enumerate", "zip", "map", "filter"}
 _LAZY_TYPES = (reversed, enumerate, zip, map, filter)
 
@@ -57,6 +64,20 @@ def _length(thing):
         return len(thing)
     except TypeError:
         return 0
+
+
+def _digits(number):
+    """Of a whole number, as the interpreter keeps it: of 30 bits."""
+    return 1 + abs(number).bit_length() // 30
+
+
+def _multiplied(left, right):
+    """Steps of a product of so many digits, four digits of one by one of the other a step; long ones are halved, and
+    three products made of the halves (Karatsuba)."""
+    short, long = sorted((left, right))
+    halved_from = 70
+    one = short * short if short < halved_from else halved_from ** 2 * (short / halved_from) ** 1.585
+    return int(long / short * one) // 4 + 1
 
 
 class _Bulk:
@@ -88,13 +109,28 @@ class _Bulk:
                     length = cls.steps - before
                     cls.steps += length * max(1, length.bit_length())
                 return result
-            if name == "sorted":
+            if given[0].__class__ is int:
+                cls.of_number(name, given)
+            elif name == "sorted":
                 cls.steps += length * max(1, length.bit_length())
+            elif name == "int":
+                cls.steps += (length // 9) ** 2 // 4
             elif name in ("list", "tuple", "str", "bytes", "bytearray"):
                 cls.touched(given[0])
             else:
                 cls.steps += length
         return function(*given, **named)
+
+    @classmethod
+    def of_number(cls, name, given):
+        """Text made of a number: digit by digit, each by all that are left. Powers: modulo, a product a bit."""
+        if name == "str":
+            cls.steps += _digits(given[0]) ** 2 // 4
+        elif name == "pow" and len(given) == 3 and given[1] > 0:
+            digits = _digits(given[2])
+            cls.steps += given[1].bit_length() * _multiplied(digits, digits)
+        elif name == "pow" and len(given) == 2 and given[1].__class__ is int:
+            cls.calculated("pow", *given)
 
     @classmethod
     def contained(cls, thing, owner):
@@ -106,14 +142,38 @@ class _Bulk:
         return result
 
     @classmethod
-    def joined(cls, operator, left, right):
-        result = operator(left, right)
-        if isinstance(result, (list, tuple, str, bytes, bytearray)):
+    def calculated(cls, name, left, right):
+        """An operator on two whole numbers, one of them great, or that make a great one."""
+        if name in ("mul", "floordiv", "mod"):
+            cls.steps += _multiplied(_digits(left), _digits(right))
+        elif name == "pow":  # the last square is most of it
+            half = max(0, left.bit_length() * right) // 60 + 1
+            cls.steps += _multiplied(half, half)
+        elif name == "lshift":
+            cls.steps += (_digits(left) + right // 30) // 4 + 1
+        else:
+            cls.steps += max(_digits(left), _digits(right)) // 4 + 1
+
+    @classmethod
+    def joined(cls, name, left, right):
+        result = _OPERATORS[name](left, right)
+        kind = result.__class__  # asked without a call, which the profile would be told of
+        if kind is int:
+            if left.__class__ is int and right.__class__ is int and not (
+                    _SMALL > result > -_SMALL and _SMALL > left > -_SMALL and _SMALL > right > -_SMALL):
+                cls.calculated(name, left, right)
+        elif kind in _SEQUENCES:
             cls.touched(result)
-        elif isinstance(result, int) and (result > 1 << 63 or result < -(1 << 63)):
-            digits = [1 + abs(one).bit_length() // 30 for one in (left, right) if isinstance(one, int)]
-            cls.steps += (digits[0] * digits[-1] if operator.__name__ == "mul" else max(digits)) // 4 + 1
         return result
+
+    @classmethod
+    def joined_in_place(cls, name, left, right):
+        """What an augmented assignment is about to do; a sequence is made longer where it stands."""
+        if left.__class__ is int and right.__class__ is int:
+            if not (_SMALL > left > -_SMALL and _SMALL > right > -_SMALL):
+                cls.calculated(name, left, right)
+            return right
+        return cls.added(right) if name == "add" else right
 
     @classmethod
     def sliced(cls, owner, part):
@@ -137,7 +197,7 @@ class _Bulk:
 
 class _Rewriter(ast.NodeTransformer):
     """Rewrites what the interpreter does in one go into calls of _Bulk, so that its work is seen: membership, slices,
-    sums and products of sequences and of great numbers, equality, and calls of built-in functions by name."""
+    sums and products of sequences, arithmetic of great numbers, equality, and calls of built-in functions by name."""
 
     def helper(self, node, name, arguments, keywords=()):
         call = ast.Call(ast.Attribute(ast.Name("_iron_bulk", ast.Load()), name, ast.Load()), arguments, list(keywords))
@@ -165,15 +225,21 @@ class _Rewriter(ast.NodeTransformer):
 
     def visit_BinOp(self, node):
         self.generic_visit(node)
-        name = "add" if isinstance(node.op, ast.Add) else "mul" if isinstance(node.op, ast.Mult) else None
-        if name is None or (isinstance(node.left, ast.Constant) and isinstance(node.right, ast.Constant)):
+        name = _ARITHMETIC.get(type(node.op))
+        constants = isinstance(node.left, ast.Constant) + isinstance(node.right, ast.Constant)
+        if name is None or constants == 2 or (constants and name in ("add", "sub")):
             return node
-        operator = ast.Attribute(ast.Name("_iron_operator", ast.Load()), name, ast.Load())
-        return self.helper(node, "joined", [operator, node.left, node.right])
+        return self.helper(node, "joined", [ast.Constant(name), node.left, node.right])
 
     def visit_AugAssign(self, node):
         self.generic_visit(node)
-        if isinstance(node.op, ast.Add) and not isinstance(node.value, ast.Constant):
+        name = _ARITHMETIC.get(type(node.op))
+        if name is None or (name in ("add", "sub") and isinstance(node.value, ast.Constant)):
+            return node
+        if isinstance(node.target, ast.Name):
+            before = ast.Name(node.target.id, ast.Load())
+            node.value = self.helper(node.value, "joined_in_place", [ast.Constant(name), before, node.value])
+        elif name == "add":
             node.value = self.helper(node.value, "added", [node.value])
         return node
 
@@ -192,7 +258,7 @@ def _run_rewritten():
     with open(main.__file__, encoding="utf-8") as handle:
         tree = _Rewriter().visit(ast.parse(handle.read(), main.__file__))
     space = main.__dict__
-    space["_iron_bulk"], space["_iron_operator"] = _Bulk, __import__("operator")
+    space["_iron_bulk"] = _Bulk
     os.environ.pop("IRON_STOPWATCH_COUNTS")
     exec(compile(ast.fix_missing_locations(tree), main.__file__, "exec"), space)
     sys.exit(0)
@@ -253,6 +319,25 @@ class _Depth:
             self.peak = self.now if self.now > self.peak else self.peak
         elif event == "return":
             self.now -= self.size(frame.f_code)
+
+
+def _held(given):
+    """Bytes of all that hangs on it, every thing once."""
+    seen, left, held = set(), [given], 0
+    while left:
+        thing = left.pop()
+        if id(thing) in seen:
+            continue
+        seen.add(id(thing))
+        held += sys.getsizeof(thing, 0)
+        if isinstance(thing, dict):
+            left.extend(thing.keys())
+            left.extend(thing.values())
+        elif isinstance(thing, (list, tuple, set, frozenset)):
+            left.extend(thing)
+        elif type(thing).__module__ == "__main__" and hasattr(thing, "__dict__"):
+            left.append(vars(thing))
+    return held
 
 
 def _weigh(solve, given):
@@ -354,23 +439,23 @@ class _Worker:
             return "%d %d" % _weigh(self.solve, given)
 
         def stack():
-            depth = _Depth()
+            held, depth = _held(given), _Depth()
             sys.setprofile(depth.profile)
             try:
                 self.solve(given)
             finally:
                 sys.setprofile(None)
-            return str(depth.peak)
+            return "%d %d" % (depth.peak, held)
 
         of_heap = self.apart(heap).split(" ")
-        of_stack = self.apart(stack)
-        if not of_heap[0].isdigit():
-            return " ".join(of_heap)
-        if not of_stack.isdigit():
-            return of_stack
-        peak, answer, depth = int(of_heap[0]), int(of_heap[1]), int(of_stack)
-        return "done space_bytes=%d heap_peak_bytes=%d answer_bytes=%d stack_peak_bytes=%d allocations=0 grain_bytes=1024" % (
-            max(0, peak - answer) + depth, peak, answer, depth)  # boxed numbers come and go: less says nothing
+        of_stack = self.apart(stack).split(" ")
+        for said in (of_heap, of_stack):
+            if not said[0].isdigit():
+                return " ".join(said)
+        peak, answer, depth, held = map(int, of_heap + of_stack)
+        grain = 1024  # boxed numbers come and go: less says nothing
+        return ("done space_bytes=%d heap_peak_bytes=%d answer_bytes=%d stack_peak_bytes=%d allocations=0 grain_bytes=%d "
+                "input_bytes=%d" % (max(0, peak - answer) + depth, peak, answer, depth, grain, held))
 
     def from_file(self, path):
         with open(path, encoding="utf-8") as handle:

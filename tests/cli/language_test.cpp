@@ -205,6 +205,14 @@ def solve(levels):
     return max(seen, default=0)
 iron_stopwatch.serve(lambda text: [int(word) for word in text.split()][1:], solve, lambda top: "%d\n" % top)
 )");
+    folder.write("great.py", R"(import iron_stopwatch
+def solve(levels):
+    power = 1
+    for level in levels:
+        power *= 3              # of as many digits as there were levels
+    return max(levels, default=0) if power else 0
+iron_stopwatch.serve(lambda text: [int(word) for word in text.split()][1:], solve, lambda top: "%d\n" % top)
+)");
     folder.write("seen.js", R"(const { serve } = require("iron_stopwatch");
 serve({
   read: (text) => text.split(/\s+/).filter((word) => word).map(Number).slice(1),
@@ -227,6 +235,9 @@ text = """
 [solutions.python]
 source = "seen.py"
 time = "O(n)"
+[solutions.great]
+source = "great.py"
+time = "O(n log n)"
 [solutions.javascript]
 source = "seen.js"
 time = "O(n)"
