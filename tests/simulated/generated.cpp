@@ -313,11 +313,14 @@ class Run {
         return true;
     }
 
-    // Whether its share of the budget pays for six sizes over two doublings on every shape.
+    // Whether its share of the budget pays for six sizes over two doublings on every shape, from where the
+    // problem lets measuring start.
     bool is_within_reach(const std::string &name) const {
         if (problem_.sizes.size() > 1) return true;
-        const auto [from, to] = range_of(problem_.sizes.front(), {});
-        const double least = std::max(from, 1.0), most = std::max(4 * least, least + 5);
+        const SizeRule &rule = problem_.sizes.front();
+        const auto [from, to] = range_of(rule, {});
+        const double least = std::max({from, 1.0, rule.measured_from.value_or(1)});
+        const double most = std::max(4 * least, least + 5);
         if (to < most) return false;
         const SolutionLaw &law = made_.laws.at(name);
         double cost_s = 0; // timed and counted, some calls of each
@@ -326,6 +329,26 @@ class Run {
                 cost_s += 4 * (1e-9 * law.step_ns * law.cache_times * value_of(what.steps, {{"n", n}}) +
                                law.start_up_s + 8e-3);
         return cost_s < generated_.budget_s / static_cast<double>(made_.laws.size());
+    }
+
+    // Nothing is to be had for a claim in a size that stays as it is, nor, of a whole program, for one below
+    // its reading of the input.
+    bool is_to_be_had(const JudgedClaim &one) const {
+        const Bound &bound = one.claim.bound;
+        Sizes largest;
+        for (const SizeRule &rule : problem_.sizes) {
+            const auto [from, to] = range_of(rule, largest);
+            largest[rule.name] = to;
+            if (!sizes_in(bound.growth).contains(rule.name)) continue;
+            if (from == to) return false;
+            for (const Shape &shape : problem_.shapes)
+                if (!sizes_in(*shape.text).contains(rule.name)) return false;
+        }
+        if (!made_.laws.at(one.solution).whole_program || bound.kind == Bound::Kind::lower) return true;
+        const SizeOrder order(problem_.size_names(), problem_.relations());
+        return std::all_of(problem_.sizes.begin(), problem_.sizes.end(), [&](const SizeRule &rule) {
+            return order.within(make_size(rule.name), bound.growth);
+        });
     }
 
     void measure_all() {
@@ -438,7 +461,7 @@ class Run {
                 continue;
             ++checked_.claims;
             const std::string by = judged.decided_by ? word_for(*judged.decided_by) : "nothing";
-            const bool reached = is_within_reach(one.solution);
+            const bool reached = is_within_reach(one.solution) && is_to_be_had(one);
             ++(reached ? checked_.judged : checked_.out_of_reach)[by];
             if (reached && judged.verdict == Verdict::undecided) {
                 ++checked_.undecided[by];

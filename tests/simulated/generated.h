@@ -45,7 +45,7 @@ struct Checked {
     std::vector<std::string> open; // undecided claims, with the reason
     int claims = 0;                // with a verdict to be had
     // By what decided: "steps", "space", "time". out_of_reach: not among the judged, since no six sizes can
-    // be read in the solution's share of the budget.
+    // be read in the solution's share of the budget, or since it speaks of what can't be seen.
     std::map<std::string, int> judged, undecided, out_of_reach;
 };
 
