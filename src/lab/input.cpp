@@ -150,12 +150,17 @@ class Filler {
         return ranks;
     }
 
+    // On one line, a blank between.
+    void line_of(std::int64_t count, const auto &number_at) {
+        for (std::int64_t i = 0; i < count; ++i) {
+            if (i) out_.text(" ");
+            out_.number(number_at(i));
+        }
+    }
+
     void list(const std::vector<std::int64_t> &numbers) {
         if (record_) record_->values = numbers;
-        for (std::size_t i = 0; i < numbers.size(); ++i) {
-            if (i) out_.text(" ");
-            out_.number(numbers[i]);
-        }
+        line_of(static_cast<std::int64_t>(numbers.size()), [&](std::int64_t i) { return numbers[i]; });
     }
 
     std::vector<std::int64_t> one_to(std::int64_t count) const {
@@ -173,10 +178,7 @@ class Filler {
         if (count < 0) refuse(fmt::format("{}() is to make {} things", part.text, count));
         if (part.text == "integers") {
             const Range r = range(part);
-            for (std::int64_t i = 0; i < count; ++i) {
-                if (i) out_.text(" ");
-                out_.number(drawn(r, i, count));
-            }
+            line_of(count, [&](std::int64_t i) { return drawn(r, i, count); });
         } else if (part.text == "distinct")
             list(distinct_from(count, range(part)));
         else if (part.text == "permutation") {
@@ -206,16 +208,10 @@ class Filler {
         } else if (part.text == "repeated" || part.text == "alternating") {
             const std::int64_t first = whole(part.arguments[1], "the value");
             const std::int64_t second = whole(part.arguments.back(), "the second value");
-            for (std::int64_t i = 0; i < count; ++i) {
-                if (i) out_.text(" ");
-                out_.number(i % 2 ? second : first);
-            }
+            line_of(count, [&](std::int64_t i) { return i % 2 ? second : first; });
         } else if (part.text == "counting") {
             const std::int64_t first = whole(part.arguments[1], "the first number");
-            for (std::int64_t i = 0; i < count; ++i) {
-                if (i) out_.text(" ");
-                out_.number(first + i);
-            }
+            line_of(count, [&](std::int64_t i) { return first + i; });
         } else if (part.text == "letters")
             letters(count, part.letters);
         else if (part.text == "rows") {
