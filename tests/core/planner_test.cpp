@@ -186,6 +186,15 @@ TEST(Planner, ASeriesShortOfPlacesClimbsOnNearlyToTheEnd) {
     EXPECT_GT(sizes_where(true), sizes_where(false));
 }
 
+// Every third rung is read where a start-up is all of a call: of twelve that would be four.
+TEST(Planner, RungsPassedOverAreReadWhereASeriesStaysShort) {
+    Simulated machine = simulated(1, 8, 700);
+    machine.options.shapes = 1;
+    machine.call_s = [](const Cell &) { return 0.1; };
+    machine.run();
+    EXPECT_GE(machine.sizes(0), 8u);
+}
+
 // Calls of milliseconds at n = 1 that grow as n^3: below the ladder is all there is, and every size is dear.
 TEST(Planner, ASeriesThatStaysBelowTheLadderMayPayMoreForACall) {
     Simulated machine = simulated(1, 8, 1e6);

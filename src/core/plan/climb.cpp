@@ -31,8 +31,12 @@ const SolutionCosts &Climb::solution_costs() const {
 }
 
 double Climb::expected_count_s(double size) const {
-    return counted_ < 2 ? solution_costs().expected_count_s(costs_.expected(size))
-                        : count_costs_.expected(size);
+    const double call_s = costs_.expected(size);
+    if (counted_ < 2) return solution_costs().expected_count_s(call_s);
+    // One that was slow is no growth: counts grow as calls do, or, where a start hides that, as the size.
+    const double last = count_costs_.largest_size();
+    const double grown = std::max(call_s / std::max(costs_.expected(last), 1e-9), size / std::max(last, 1.0));
+    return std::min(count_costs_.expected(size), count_costs_.last_s() * std::max(grown, 1.0));
 }
 
 double Climb::next_s() const {
@@ -52,9 +56,11 @@ bool Climb::counts_here() const {
     return (expected_s <= dearest_s || level) && (every_place || seen_.size() % 2 == 0);
 }
 
-// Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little.
+// Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little,
+// but beside a start-up that hides growth they would say nothing.
 bool Climb::stays_short() const {
-    const bool exponential = !seen_.empty() && !down_ && largest_ <= largest_exponential;
+    const bool exponential =
+        !seen_.empty() && !down_ && largest_ <= largest_exponential && costs_.shows_growth();
     return seen_.size() + (exponential ? plan().below.size() : 0) < sizes_wanted;
 }
 
@@ -205,8 +211,24 @@ void Climb::aim() {
 void Climb::end() {
     climbing_ = false;
     if (down_ || up_to_ > 0) return;
+    if (fill_in()) {
+        climbing_ = true;
+        return aim();
+    }
     const bool narrow = !seen_.empty() && largest_ < span_wanted * seen_.front().first;
     if (narrow || seen_.size() < sizes_wanted) go_down();
+}
+
+// Rungs that were passed over in longer strides, once that has left a series short.
+bool Climb::fill_in() {
+    if (filled_in_ || failed_ || seen_.empty() || seen_.size() >= sizes_wanted) return false;
+    filled_in_ = true;
+    closer_.clear();
+    for (auto size = sizes_->rbegin(); size != sizes_->rend(); ++size)
+        if (*size<largest_ && * size> seen_.front().first &&
+            std::none_of(seen_.begin(), seen_.end(), [&](const auto &one) { return one.first == *size; }))
+            closer_.push_back(*size);
+    return !closer_.empty();
 }
 
 void Climb::go_down() {
@@ -261,7 +283,9 @@ void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
     time_s_ = solution_costs().timed > 1 ? cost_s : call_s; // the first is mostly a start
     // What was seen elsewhere is for the first step: one slow moment there must not end a climb.
     if (seen_.empty() && !failed_) costs_.only_bounds_above(size);
-    seen_.push_back({size, call_s});
+    const auto at = filled_in_ && !down_ ? std::lower_bound(seen_.begin(), seen_.end(), std::pair{size, 0.0})
+                                         : seen_.end();
+    seen_.insert(at, {size, call_s});
     largest_ = std::max(largest_, size);
     if (!level_) return aim();
     climbing_ = false; // it is the same at every size

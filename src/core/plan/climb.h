@@ -83,6 +83,7 @@ class Climb {
     void go_up_again();
     void end();
     bool take_closer();
+    bool fill_in();
 
     const Ledger *ledger_;
     const std::vector<double> *sizes_;
@@ -93,6 +94,7 @@ class Climb {
     bool cautious_ = false; // a leap was stopped
     bool down_ = false;
     bool went_up_again_ = false;
+    bool filled_in_ = false;
     bool level_ = false; // nothing changes along the line
     double up_to_ = 0;   // climbing on for the sake of a verdict
     bool failed_ = false;

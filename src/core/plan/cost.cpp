@@ -14,7 +14,7 @@ namespace {
 
 constexpr double usual_start = 16; // size that ladders start at
 
-bool shows_growth(double call_s, double least_s) {
+bool has_grown(double call_s, double least_s) {
     return call_s >= (call_s > as_long_as_a_start_s ? shows_beside_a_start : shows) * least_s;
 }
 
@@ -47,6 +47,8 @@ double CallCosts::least_s() const {
     return least;
 }
 
+bool CallCosts::shows_growth() const { return !read_.empty() && has_grown(last_s(), least_s()); }
+
 double CallCosts::expected(double size) const {
     if (empty()) return 0;
     if (size >= stopped_from_) return std::max(risen_to(size), stopped_s_);
@@ -71,7 +73,7 @@ double CallCosts::risen_to(double size) const {
     // A start-up that is read a little longer once is no growth.
     const auto least = std::min_element(read_.begin(), above,
                                         [](const auto &a, const auto &b) { return a.second < b.second; });
-    if (!shows_growth(last_call, least->second)) return last_call;
+    if (!has_grown(last_call, least->second)) return last_call;
     const auto &[before_size, before_call] = *(above - std::min<long>(3, above - read_.begin()));
     const double ratio = std::log(std::max(last_call, 1e-9) / std::max(before_call, 1e-9));
     const double power = ratio / std::log(std::max(last_size, 1.0) / std::max(before_size, 0.5));
@@ -89,7 +91,7 @@ double CallCosts::at_most(double size) const {
     const auto &[last_size, last_call] = read_.back();
     if (last_size >= std::min(size, largest_exponential)) return 0;
     const bool several = read_.size() > 1 && last_call > grain_s;
-    if (several && shows_growth(last_call, least_s())) return 0;
+    if (several && has_grown(last_call, least_s())) return 0;
     const double hidden =
         several ? policy::plan::hidden * last_call : last_call; // beside a start-up, most of it
     const double base =

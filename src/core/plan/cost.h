@@ -18,6 +18,8 @@ class CallCosts {
     bool empty() const { return read_.empty() && stopped_s_ == 0; }
     double largest_size() const { return read_.empty() ? 0 : read_.back().first; }
     double least_s() const; // anywhere; 0 where nothing was read
+    // Whether the largest size read took clearly more than the least call.
+    bool shows_growth() const;
     double last_s() const { return read_.empty() ? 0 : read_.back().second; }
 
     // By the last rise, read as a power and as an exponential: the dearer one; no more than a larger size

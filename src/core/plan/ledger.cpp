@@ -11,6 +11,11 @@ bool Ledger::undecided(const Cell &cell) const {
     return found == needs.end() || !found->second.decided;
 }
 
+bool Ledger::short_of_places(const Cell &cell) const {
+    const auto found = needs.find({cell.solution, cell.shape});
+    return found != needs.end() && found->second.short_of_places;
+}
+
 bool Ledger::wants_inputs(const Cell &cell) const {
     const auto found = needs.find({cell.solution, cell.shape});
     return found != needs.end() && found->second.more_inputs;

@@ -49,6 +49,7 @@ struct Ledger {
 
     bool undecided(const Cell &cell) const;
     bool wants_inputs(const Cell &cell) const;
+    bool short_of_places(const Cell &cell) const;
     // Told, and none is open on a cell that was read.
     bool all_decided() const;
     bool read_anything_of(int solution) const;

@@ -25,9 +25,15 @@ void Counting::begin() {
 
 Next Counting::next(std::mt19937_64 &random) {
     if (!ledger_.options.judges) return {};
+    // Of a series short of places from the smallest up, since each tells what the next will cost.
+    const double left_s = ledger_.options.budget_s - ledger_.elapsed_s;
     for (const Climb &climb : climbing_.all())
-        if (ledger_.undecided(climb.at()))
-            climbing_.count_what_was_left_out(climb, count_left_out * ledger_.options.budget_s, queue_);
+        if (ledger_.undecided(climb.at())) {
+            const bool waits = ledger_.short_of_places(climb.at());
+            climbing_.count_what_was_left_out(
+                climb, std::max(count_left_out * ledger_.options.budget_s, waits ? needed_count * left_s : 0),
+                queue_);
+        }
     if (ledger_.elapsed_s > until_s_) queue_.clear();
     if (queue_.empty() && ledger_.round == 1 && !asked_) {
         asked_ = true; // where a second input tells the same, others will
