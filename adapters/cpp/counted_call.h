@@ -13,21 +13,28 @@
 #include <unistd.h>
 
 extern "C" unsigned long long iron_stopwatch_bulk_steps; // of the bulk receiver
+// Of the receiver that is linked into whole programs: bytes.
+extern "C" __attribute__((weak)) void iron_stopwatch_held(unsigned long long *heap,
+                                                          unsigned long long *stack);
 
 namespace iron_stopwatch_receiver {
 
-// A whole program: at its end the steps, and those of them that are bulk work, go to the file named in its
-// environment. No stream is used: the program may have closed them. `total`: blocks so far.
+// A whole program: at its end the steps, those of them that are bulk work, what it held in heap and stack,
+// and what a difference in these has to be to say anything, go to the file named in its environment. No
+// stream is used: the program may have closed them. `total`: blocks so far.
 inline void tell_at_end(unsigned long long total) {
     static bool told = false;
     const char *path = getenv("IRON_STOPWATCH_STEPS");
     if (told || !path) return;
     told = true;
     const unsigned long long bulk = iron_stopwatch_bulk_steps;
+    constexpr unsigned long long grain = 256; // buffers, and what the loader takes of the stack
+    unsigned long long heap = 0, stack = 0;
+    if (iron_stopwatch_held) iron_stopwatch_held(&heap, &stack);
     const int file = open(path, O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0600);
-    char text[48];
+    char text[128];
     std::size_t at = sizeof text;
-    for (unsigned long long rest : {bulk, total + bulk}) {
+    for (unsigned long long rest : {grain, stack, heap, bulk, total + bulk}) {
         const char after = at == sizeof text ? '\n' : ' ';
         text[--at] = after;
         for (;; rest /= 10) {

@@ -13,7 +13,6 @@ commands on descriptor 3 and replies on descriptor 4; the protocol is in docs/pr
 """
 import ast
 import copy
-import operator
 import os
 import pickle
 import sys
@@ -52,8 +51,9 @@ _BUILT = {"set", "frozenset", "list", "tuple", "dict", "str", "bytes", "bytearra
 # Operators that work on every digit of a great number.
 _ARITHMETIC = {ast.Add: "add", ast.Sub: "sub", ast.Mult: "mul", ast.FloorDiv: "floordiv", ast.Mod: "mod", ast.Pow: "pow",
                ast.LShift: "lshift", ast.RShift: "rshift"}
-_OPERATORS = {name: getattr(operator, name) for name in _ARITHMETIC.values()}
+_SIGNS = {"add": "+", "sub": "-", "mul": "*", "floordiv": "//", "mod": "%", "pow": "**", "lshift": "<<", "rshift": ">>"}
 _SMALL = 1 << 62
+_GRAIN = 1024  # bytes: boxed numbers come and go, less says nothing
 _SEQUENCES = {list, tuple, str, bytes, bytearray}
 _LAZY = {"reversed", "enumerate", "zip", "map", "filter"}
 _LAZY_TYPES = (reversed, enumerate, zip, map, filter)
@@ -154,26 +154,14 @@ class _Bulk:
         else:
             cls.steps += max(_digits(left), _digits(right)) // 4 + 1
 
-    @classmethod
-    def joined(cls, name, left, right):
-        result = _OPERATORS[name](left, right)
-        kind = result.__class__  # asked without a call, which the profile would be told of
-        if kind is int:
-            if left.__class__ is int and right.__class__ is int and not (
-                    _SMALL > result > -_SMALL and _SMALL > left > -_SMALL and _SMALL > right > -_SMALL):
-                cls.calculated(name, left, right)
-        elif kind in _SEQUENCES:
-            cls.touched(result)
-        return result
-
-    @classmethod
-    def joined_in_place(cls, name, left, right):
+    @staticmethod
+    def joined_in_place(name, left, right):
         """What an augmented assignment is about to do; a sequence is made longer where it stands."""
         if left.__class__ is int and right.__class__ is int:
             if not (_SMALL > left > -_SMALL and _SMALL > right > -_SMALL):
-                cls.calculated(name, left, right)
+                _Bulk.calculated(name, left, right)
             return right
-        return cls.added(right) if name == "add" else right
+        return _Bulk.added(right) if name == "add" else right
 
     @classmethod
     def sliced(cls, owner, part):
@@ -195,9 +183,32 @@ class _Bulk:
         return left == right
 
 
+# One function an operator, with no call in it: where numbers are small, as nearly always, it has to cost little.
+_JOINED = """
+def {name}(left, right):
+    result = left {sign} right
+    kind = result.__class__
+    if kind is int:
+        if -small < result < small and -small < left < small:
+            return result
+        if left.__class__ is int and right.__class__ is int:
+            bulk.calculated("{name}", left, right)
+    elif kind in sequences:
+        bulk.touched(result)
+    return result
+"""
+for _name, _sign in _SIGNS.items():
+    _made = {"small": _SMALL, "sequences": _SEQUENCES, "bulk": _Bulk}
+    exec(compile(_JOINED.format(name=_name, sign=_sign), __file__, "exec"), _made)
+    setattr(_Bulk, _name, staticmethod(_made[_name]))
+
+
 class _Rewriter(ast.NodeTransformer):
     """Rewrites what the interpreter does in one go into calls of _Bulk, so that its work is seen: membership, slices,
     sums and products of sequences, arithmetic of great numbers, equality, and calls of built-in functions by name."""
+
+    def __init__(self):
+        self.in_index = 0
 
     def helper(self, node, name, arguments, keywords=()):
         call = ast.Call(ast.Attribute(ast.Name("_iron_bulk", ast.Load()), name, ast.Load()), arguments, list(keywords))
@@ -227,9 +238,9 @@ class _Rewriter(ast.NodeTransformer):
         self.generic_visit(node)
         name = _ARITHMETIC.get(type(node.op))
         constants = isinstance(node.left, ast.Constant) + isinstance(node.right, ast.Constant)
-        if name is None or constants == 2 or (constants and name in ("add", "sub")):
+        if name is None or self.in_index or constants == 2 or (constants and name in ("add", "sub")):
             return node
-        return self.helper(node, "joined", [ast.Constant(name), node.left, node.right])
+        return self.helper(node, name, [node.left, node.right])
 
     def visit_AugAssign(self, node):
         self.generic_visit(node)
@@ -244,7 +255,10 @@ class _Rewriter(ast.NodeTransformer):
         return node
 
     def visit_Subscript(self, node):
-        self.generic_visit(node)
+        node.value = self.visit(node.value)
+        self.in_index += 1  # no sequence has so many elements that their number is great
+        node.slice = self.visit(node.slice)
+        self.in_index -= 1
         if not isinstance(node.ctx, ast.Load) or not isinstance(node.slice, ast.Slice):
             return node
         parts = [one or ast.Constant(None) for one in (node.slice.lower, node.slice.upper, node.slice.step)]
@@ -453,9 +467,8 @@ class _Worker:
             if not said[0].isdigit():
                 return " ".join(said)
         peak, answer, depth, held = map(int, of_heap + of_stack)
-        grain = 1024  # boxed numbers come and go: less says nothing
         return ("done space_bytes=%d heap_peak_bytes=%d answer_bytes=%d stack_peak_bytes=%d allocations=0 grain_bytes=%d "
-                "input_bytes=%d" % (max(0, peak - answer) + depth, peak, answer, depth, grain, held))
+                "input_bytes=%d" % (max(0, peak - answer) + depth, peak, answer, depth, _GRAIN, held))
 
     def from_file(self, path):
         with open(path, encoding="utf-8") as handle:
@@ -531,8 +544,9 @@ def serve(read, solve, write):
 
 
 def _count_program(path):
-    """Runs a whole program in its counted form, and writes what it ran when it ends."""
+    """Runs a whole program in its counted form, and writes what it ran and held when it ends."""
     import threading
+    import tracemalloc
     import types
     told = os.environ.pop("IRON_STOPWATCH_STEPS")
     sys.argv = sys.argv[1:]
@@ -541,18 +555,27 @@ def _count_program(path):
         tree = _Rewriter().visit(ast.parse(handle.read(), path))
     code = compile(ast.fix_missing_locations(tree), path, "exec")
     main = sys.modules["__main__"] = types.ModuleType("__main__")
-    main.__file__, main._iron_bulk, main._iron_operator = path, _Bulk, __import__("operator")
-    counter = _Counter()
+    main.__file__, main._iron_bulk = path, _Bulk
+    counter, depth = _Counter(), _Depth()
+
+    def profile(frame, event, arg):
+        counter.profile(frame, event, arg)
+        depth.profile(frame, event, arg)
+
+    tracemalloc.start(1)
+    before = tracemalloc.get_traced_memory()[0]
+    tracemalloc.reset_peak()
     threading.settrace(counter.trace)
-    sys.setprofile(counter.profile)
+    sys.setprofile(profile)
     sys.settrace(counter.trace)
     try:
         exec(code, main.__dict__)
     finally:
         sys.settrace(None)
         sys.setprofile(None)
+        heap = max(0, tracemalloc.get_traced_memory()[1] - before)
         with open(told, "w", encoding="utf-8") as handle:
-            handle.write("%d %d\n" % (counter.lines + _Bulk.steps, _Bulk.steps))
+            handle.write("%d %d %d %d %d\n" % (counter.lines + _Bulk.steps, _Bulk.steps, heap, depth.peak, _GRAIN))
 
 
 if os.environ.get("IRON_STOPWATCH_COUNTS") == "1":

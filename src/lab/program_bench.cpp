@@ -80,6 +80,7 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
     const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed);
     const std::filesystem::path answer = scratch_ / "counted.answer", errors = scratch_ / "program.err";
     std::vector<Measurement> made;
+    std::optional<SpaceReading> held;
     const auto run = [&](const Runnable &runnable, bool exact_peak) {
         const Ending ending =
             run_program(runnable, input.path, answer, errors, 2 * problem_.limits.time_s, exact_peak);
@@ -94,9 +95,10 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
         m.kind = MeasuredKind::counting;
         m.worker = static_cast<int>(run(counting, false).process);
         std::ifstream in(steps);
-        if (in >> m.steps >> m.bulk_steps)
-            made.push_back(m);
-        else
+        SpaceReading exact;
+        if (in >> m.steps >> m.bulk_steps) made.push_back(m);
+        if (in >> exact.heap_peak_bytes >> exact.stack_peak_bytes >> exact.grain_bytes) held = exact;
+        if (made.empty())
             note(built_.name + ": it left no steps: it ended without running its exit handlers");
         std::error_code ignored;
         std::filesystem::remove(steps, ignored);
@@ -111,10 +113,16 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
     Measurement m = blank;
     m.kind = MeasuredKind::space;
     m.worker = static_cast<int>(ending.process);
+    if (held) {
+        m.space = *held;
+        m.space.space_bytes = held->heap_peak_bytes + held->stack_peak_bytes;
+    } else {
+        m.space.space_bytes = std::max<std::int64_t>(0, ending.peak_resident_bytes - floor_.resident_bytes);
+        m.space.heap_peak_bytes = m.space.space_bytes;
+        m.space.grain_bytes = resident_grain;
+    }
     m.space.resident_peak_bytes = ending.peak_resident_bytes;
-    m.space.space_bytes = std::max<std::int64_t>(0, ending.peak_resident_bytes - floor_.resident_bytes);
-    m.space.heap_peak_bytes = m.space.space_bytes;
-    m.space.grain_bytes = resident_grain;
+    m.space.floor_bytes = floor_.resident_bytes;
     made.push_back(m);
     return made;
 }

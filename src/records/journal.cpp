@@ -85,7 +85,8 @@ Measurement measurement_of(const ordered_json &j) {
     m.space = {bytes("space_bytes"),         bytes("heap_peak_bytes"),
                bytes("answer_bytes"),        bytes("stack_peak_bytes"),
                bytes("allocations"),         j.value("grain_bytes", std::int64_t{16}),
-               bytes("resident_peak_bytes"), j.value("input_bytes", std::int64_t{-1})};
+               bytes("resident_peak_bytes"), j.value("input_bytes", std::int64_t{-1}),
+               bytes("floor_bytes")};
     m.answer_digest = j.value("answer_digest", "");
     return m;
 }
@@ -170,6 +171,7 @@ std::string journal_line(const Measurement &m) {
         j["grain_bytes"] = m.space.grain_bytes;
         if (m.space.resident_peak_bytes > 0) j["resident_peak_bytes"] = m.space.resident_peak_bytes;
         if (m.space.input_bytes >= 0) j["input_bytes"] = m.space.input_bytes;
+        if (m.space.floor_bytes > 0) j["floor_bytes"] = m.space.floor_bytes;
     }
     if (!m.answer_digest.empty()) j["answer_digest"] = m.answer_digest;
     return with_check(j);

@@ -41,6 +41,7 @@ struct SpaceReading {
     std::int64_t grain_bytes = 16;        // differences below this say nothing
     std::int64_t resident_peak_bytes = 0; // of the whole process; 0 where it was not read
     std::int64_t input_bytes = -1;        // of heap, that the input takes as the call finds it; -1: not known
+    std::int64_t floor_bytes = 0;         // resident, of a whole program that does nothing
 };
 
 // What a line of the journal was read by.

@@ -2,6 +2,7 @@
 
 #include <cmath>
 #include <fmt/format.h>
+#include <variant>
 
 #include "core/policy.h"
 #include "core/words.h"
@@ -10,11 +11,6 @@
 namespace iron {
 
 namespace {
-
-template <class... Cases>
-struct Overloaded : Cases... {
-    using Cases::operator()...;
-};
 
 std::string joined(const std::vector<std::string> &parts, const char *between) {
     std::string text;
@@ -60,7 +56,7 @@ std::string unnamed_text(const std::vector<std::string> &sizes) {
                : fmt::format("; that grows with {}, which the bound does not name", joined(sizes, " and "));
 }
 
-std::string too_few_text(const because::TooFewPlaces &b) {
+std::string told(const because::TooFewPlaces &b) {
     const TooFew &missing = b.missing;
     std::string text =
         fmt::format("only {}", missing.places == 1 ? std::string(b.several ? "1 place was" : "1 size was")
@@ -78,159 +74,178 @@ std::string too_few_text(const because::TooFewPlaces &b) {
     return text + ")";
 }
 
-std::string words(const Reason &reason) {
-    using namespace because;
-    return std::visit(
-        Overloaded{
-            [](const NothingMeasured &) { return std::string("nothing was measured"); },
-            [](const ShapesOfTheirOwn &) {
-                return std::string("each shape has a claim of its own, so this one is about none");
-            },
-            [](const NotRead &b) {
-                return b.metric == Metric::space
-                           ? fmt::format("space was not read for the shape '{}'", b.shape)
-                           : fmt::format("nothing was measured for the shape '{}'", b.shape);
-            },
-            [](const LeftOut &b) { return "no verdict: " + b.why; },
-            [](const OtherSizes &b) {
-                return fmt::format("the claim names other sizes than {}, and those do not change",
-                                   joined(b.changed, ", "));
-            },
-            [](const TooFewPlaces &b) { return too_few_text(b); },
-            [](const BelowGrain &b) {
-                return fmt::format(
-                    "no reading is above {}, and below that none says anything; a larger size would",
-                    bytes_text(b.bytes));
-            },
-            [](const NothingFits &b) {
-                return fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average",
-                                   b.nearest, three_digits(100 * b.off));
-            },
-            [](const OnlyWhileSmall &b) {
-                return fmt::format("{}, as {} does{}; but the larger half of that shows no such growth",
-                                   stretch_text(b.stretch), b.growth, unnamed_text(b.unnamed));
-            },
-            [](const SpareRoom &b) {
-                return fmt::format(
-                    "{}; at sizes whole doublings apart it rises by no more than what containers keep to "
-                    "spare",
-                    stretch_text(b.stretch));
-            },
-            [](const MemoryCould &b) {
-                return fmt::format("{}, as {} does; but time alone can't tell that from memory getting "
-                                   "slower, and no steps were counted",
-                                   stretch_text(b.stretch), b.growth);
-            },
-            [](const NotNearer &b) {
-                return stretch_text(b.stretch) +
-                       "; growth above the bound explains that better, but not clearly enough";
-            },
-            [](const NothingSeen &b) {
-                return fmt::format("{}; {} explains that better than what keeps the bound, but where it was "
-                                   "read nothing leaves it for all to see",
-                                   stretch_text(b.stretch), b.growth);
-            },
-            [](const Rare &b) {
-                return fmt::format("{}; {} explains that best, but it is seldom met, and places that are not "
-                                   "smaller show as much",
-                                   stretch_text(b.stretch), b.growth);
-            },
-            [](const Leaves &b) {
-                return fmt::format("{}, as {} does{}", stretch_text(b.stretch), b.growth,
-                                   unnamed_text(b.unnamed));
-            },
-            [](const UnlistedNear &b) {
-                return fmt::format("{}; {}, which is on no list, explains that better than what is within "
-                                   "the bound, but that comes near it",
-                                   stretch_text(b.stretch), b.growth);
-            },
-            [](const StillRises &b) {
-                return stretch_text(b.stretch) + "; growth within the bound explains that, but up to the "
-                                                 "largest size it still rises above it";
-            },
-            [](const Keeps &b) { return stretch_text(b.stretch); },
-            [](const EquallyWell &b) {
-                return stretch_text(b.stretch) +
-                       "; growth within the bound and above it explain that about equally well";
-            },
-            [](const StartUp &b) {
-                return fmt::format(
-                    "{} {} times as long as the least, {}, and that is the program's start-up: what it does "
-                    "itself hardly shows; larger sizes would",
-                    b.above == 0   ? "no reading is"
-                    : b.above == 1 ? "only one reading is"
-                                   : fmt::format("only {} readings are", b.above),
-                    three_digits(policy::claim::stands_out), time_text(b.least_ns));
-            },
-            [](const BeyondStartUp &b) {
-                return fmt::format(
-                    "time keeps the bound only with the program's start-up, {}: what lies beyond it "
-                    "rises {} times against {}; larger sizes would tell",
-                    time_text(b.least_ns), three_digits(b.rise), b.bound);
-            },
-            [](const SlowSteps &b) {
-                return fmt::format(
-                    "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
-                    "where "
-                    "the bytes worked on explain {}: a step itself may grow, as of numbers that get longer",
-                    b.growth, time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
-                    place_text(b.time.to), three_digits(b.time.last_ns / b.time.first_ns),
-                    three_digits(b.time.could_there.value_or(1)));
-            },
-            [](const HiddenWork &b) {
-                return fmt::format(
-                    "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
-                    "where memory alone could do {}: work is hidden where steps do not see it, in a library "
-                    "call or a copy",
-                    b.growth, time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
-                    place_text(b.time.to), three_digits(b.time.last_ns / b.time.first_ns),
-                    three_digits(b.time.could));
-            }},
-        reason);
+std::string told(const because::NothingMeasured &) { return std::string("nothing was measured"); }
+
+std::string told(const because::ShapesOfTheirOwn &) {
+    return std::string("each shape has a claim of its own, so this one is about none");
 }
 
-std::string words(const Remark &remark) {
-    using namespace besides;
-    return std::visit(
-        Overloaded{
-            [](const StepsApart &b) {
-                return fmt::format("capacities grow in steps, so only the {} sizes at the dearest place of a "
-                                   "step count, {} apart",
-                                   b.places, b.doublings == 1 ? "a doubling" : "two doublings");
-            },
-            [](const Hardest &b) {
-                return fmt::format(
-                    "some inputs end early, so only the {} places that took most for their sizes count",
-                    b.places);
-            },
-            [](const FromBelow &) {
-                return std::string("some inputs end early, and growth from below can't be told from these");
-            },
-            [](const BelowGrainOn &b) {
-                return fmt::format("on {} it stays below what can be read", joined(b.shapes, ", "));
-            },
-            [](const Capped &b) {
-                return fmt::format("on {} it never takes more than on {}", b.shape, b.cap);
-            },
-            [](const SmallestClaim &b) {
-                return fmt::format("the smallest claim that holds is {}", b.claim);
-            },
-            [](const TimeFaster &b) {
-                return fmt::format("time grows faster than steps: {} a step at {}, {} at {}, which is the "
-                                   "machine's doing (caches, memory) or work in library calls that steps do "
-                                   "not see",
-                                   time_text(b.time.first_ns), place_text(b.time.from),
-                                   time_text(b.time.last_ns), place_text(b.time.to));
-            },
-            [](const ReadingOfInput &) {
-                return std::string("a whole program can't be told from its reading of the input: function "
-                                   "style can");
-            },
-            [](const Garbage &) {
-                return std::string("what is collected only later counts in this reading, so it can't tell "
-                                   "that from need");
-            }},
-        remark);
+std::string told(const because::NotRead &b) {
+    return b.metric == Metric::space ? fmt::format("space was not read for the shape '{}'", b.shape)
+                                     : fmt::format("nothing was measured for the shape '{}'", b.shape);
+}
+
+std::string told(const because::LeftOut &b) { return "no verdict: " + b.why; }
+
+std::string told(const because::OtherSizes &b) {
+    return fmt::format("the claim names other sizes than {}, and those do not change",
+                       joined(b.changed, ", "));
+}
+
+std::string told(const because::BelowGrain &b) {
+    return fmt::format("no reading is above {}, and below that none says anything; a larger size would",
+                       bytes_text(b.bytes));
+}
+
+std::string told(const because::NothingFits &b) {
+    return fmt::format("no growth on the list fits: the nearest, {}, is off by {} % on average", b.nearest,
+                       three_digits(100 * b.off));
+}
+
+std::string told(const because::OnlyWhileSmall &b) {
+    return fmt::format("{}, as {} does{}; but the larger half of that shows no such growth",
+                       stretch_text(b.stretch), b.growth, unnamed_text(b.unnamed));
+}
+
+std::string told(const because::SpareRoom &b) {
+    return fmt::format("{}; at sizes whole doublings apart it rises by no more than what containers keep to "
+                       "spare",
+                       stretch_text(b.stretch));
+}
+
+std::string told(const because::MemoryCould &b) {
+    return fmt::format("{}, as {} does; but time alone can't tell that from memory getting "
+                       "slower, and no steps were counted",
+                       stretch_text(b.stretch), b.growth);
+}
+
+std::string told(const because::NotNearer &b) {
+    return stretch_text(b.stretch) + "; growth above the bound explains that better, but not clearly enough";
+}
+
+std::string told(const because::NothingSeen &b) {
+    return fmt::format("{}; {} explains that better than what keeps the bound, but where it was "
+                       "read nothing leaves it for all to see",
+                       stretch_text(b.stretch), b.growth);
+}
+
+std::string told(const because::Rare &b) {
+    return fmt::format("{}; {} explains that best, but it is seldom met, and places that are not "
+                       "smaller show as much",
+                       stretch_text(b.stretch), b.growth);
+}
+
+std::string told(const because::Leaves &b) {
+    return fmt::format("{}, as {} does{}", stretch_text(b.stretch), b.growth, unnamed_text(b.unnamed));
+}
+
+std::string told(const because::UnlistedNear &b) {
+    return fmt::format("{}; {}, which is on no list, explains that better than what is within "
+                       "the bound, but that comes near it",
+                       stretch_text(b.stretch), b.growth);
+}
+
+std::string told(const because::StillRises &b) {
+    return stretch_text(b.stretch) + "; growth within the bound explains that, but up to the "
+                                     "largest size it still rises above it";
+}
+
+std::string told(const because::Keeps &b) { return stretch_text(b.stretch); }
+
+std::string told(const because::EquallyWell &b) {
+    return stretch_text(b.stretch) + "; growth within the bound and above it explain that about equally well";
+}
+
+std::string told(const because::StartUp &b) {
+    const std::string readings = b.above == 0   ? "no reading is"
+                                 : b.above == 1 ? "only one reading is"
+                                                : fmt::format("only {} readings are", b.above);
+    const std::string times = three_digits(policy::claim::stands_out);
+    if (b.bytes)
+        return fmt::format(
+            "{} {} times the least, {}, and that is what the program begins with: what it needs "
+            "itself hardly shows; larger sizes would",
+            readings, times, bytes_text(b.least));
+    return fmt::format(
+        "{} {} times as long as the least, {}, and that is the program's start-up: what it does "
+        "itself hardly shows; larger sizes would",
+        readings, times, time_text(b.least));
+}
+
+std::string told(const because::BeyondStartUp &b) {
+    return fmt::format("time keeps the bound only with the program's start-up, {}: what lies beyond it "
+                       "rises {} times against {}; larger sizes would tell",
+                       time_text(b.least_ns), three_digits(b.rise), b.bound);
+}
+
+std::string told(const because::SlowSteps &b) {
+    return fmt::format(
+        "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
+        "where "
+        "the bytes worked on explain {}: a step itself may grow, as of numbers that get longer",
+        b.growth, time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
+        place_text(b.time.to), three_digits(b.time.last_ns / b.time.first_ns),
+        three_digits(b.time.could_there.value_or(1)));
+}
+
+std::string told(const because::HiddenWork &b) {
+    return fmt::format(
+        "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
+        "where memory alone could do {}: work is hidden where steps do not see it, in a library "
+        "call or a copy",
+        b.growth, time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
+        place_text(b.time.to), three_digits(b.time.last_ns / b.time.first_ns), three_digits(b.time.could));
+}
+
+std::string told(const besides::StepsApart &b) {
+    return fmt::format("capacities grow in steps, so only the {} sizes at the dearest place of a "
+                       "step count, {} apart",
+                       b.places, b.doublings == 1 ? "a doubling" : "two doublings");
+}
+
+std::string told(const besides::Hardest &b) {
+    return fmt::format("some inputs end early, so only the {} places that took most for their sizes count",
+                       b.places);
+}
+
+std::string told(const besides::FromBelow &) {
+    return std::string("some inputs end early, and growth from below can't be told from these");
+}
+
+std::string told(const besides::BelowGrainOn &b) {
+    return fmt::format("on {} it stays below what can be read", joined(b.shapes, ", "));
+}
+
+std::string told(const besides::Capped &b) {
+    return fmt::format("on {} it never takes more than on {}", b.shape, b.cap);
+}
+
+std::string told(const besides::SmallestClaim &b) {
+    return fmt::format("the smallest claim that holds is {}", b.claim);
+}
+
+std::string told(const besides::TimeFaster &b) {
+    return fmt::format("time grows faster than steps: {} a step at {}, {} at {}, which is the "
+                       "machine's doing (caches, memory) or work in library calls that steps do "
+                       "not see",
+                       time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
+                       place_text(b.time.to));
+}
+
+std::string told(const besides::ReadingOfInput &) {
+    return std::string("a whole program can't be told from its reading of the input: function "
+                       "style can");
+}
+
+std::string told(const besides::Garbage &) {
+    return std::string("what is collected only later counts in this reading, so it can't tell "
+                       "that from need");
+}
+
+// Of every kind there is: one without words does not compile.
+template <class... Kinds>
+std::string words(const std::variant<Kinds...> &one) {
+    return std::visit([](const auto &kind) { return told(kind); }, one);
 }
 
 } // namespace

@@ -188,8 +188,7 @@ std::vector<std::string> floor_sentences(const std::vector<Measurement> &measure
     std::vector<std::string> order;
     std::map<std::string, Program> programs;
     for (const Measurement &m : measurements) {
-        if (m.outcome != Outcome::done || m.kind == MeasuredKind::counting || m.space.stack_peak_bytes > 0)
-            continue;
+        if (m.outcome != Outcome::done || m.kind == MeasuredKind::counting) continue;
         const bool timed =
             m.kind == MeasuredKind::timing && m.calls == 1 && m.floor_ns > 1e5; // no call costs that much
         if (!timed && !programs.contains(m.solution)) continue;
@@ -198,8 +197,8 @@ std::vector<std::string> floor_sentences(const std::vector<Measurement> &measure
         if (timed) {
             program.floor_ns = m.floor_ns;
             program.times[m.sizes.at(size)].push_back(m.time_ns);
-        } else if (m.kind == MeasuredKind::space && m.space.resident_peak_bytes > 0)
-            program.floor_bytes = static_cast<double>(m.space.resident_peak_bytes - m.space.space_bytes);
+        } else if (m.kind == MeasuredKind::space && m.space.floor_bytes > 0)
+            program.floor_bytes = static_cast<double>(m.space.floor_bytes);
     }
     std::vector<std::string> sentences;
     for (const std::string &name : order) {

@@ -92,6 +92,40 @@ TEST(ProgramStyle, StepsAreCountedInPythonAndJavaScript) {
     EXPECT_GE(sizes["script"].size(), 3u);
 }
 
+// A table of n^2 bytes, 256 KiB at the most: resident memory of a process says little of that.
+TEST(ProgramStyle, WhatAProgramHoldsIsReadBelowTheSizeOfAnEmptyOne) {
+    const Folder folder;
+    folder.write("table.cpp",
+                 "#include <cstdio>\n#include <vector>\nint main() { int n; if (std::scanf(\"%d\", &n) != 1) "
+                 "return 1; std::vector<char> all(n * n, 1); int sum = 0; for (char one : all) sum += one; "
+                 "std::printf(\"%d\\n\", sum); }\n");
+    folder.write("loop.cpp",
+                 "#include <iostream>\nint main() { int n, sum = 0; std::cin >> n; for (int i = 0; "
+                 "i < n; ++i) sum += n - i % 2 + i % 2; std::cout << sum << '\\n'; }\n");
+    folder.write("table.py", "n = int(input())\ntable = [bytearray(b'\\1' * n) for _ in range(n)]\n"
+                             "print(sum(map(sum, table)))\n");
+    folder.write("stopwatch.toml", R"toml([sizes]
+n = { from = 1, to = 512, measured_from = 16 }
+[shapes.one]
+text = "{n}\n"
+[[samples]]
+given = "4"
+answer = "16"
+[solutions.table]
+source = "table.cpp"
+space = "O(n)"
+[solutions.loop]
+source = "loop.cpp"
+space = "O(1)"
+[solutions.table-py]
+source = "table.py"
+space = "O(n)"
+)toml");
+    folder.run_until([&] { return folder.all_decided(); }, {"run", "--budget", "4s"});
+    for (const auto &claim : folder.list("claims.json", "claims"))
+        EXPECT_EQ(claim.at("verdict"), claim.at("bound") == "O(n)" ? "exceeded" : "holds") << claim;
+}
+
 struct Ends {
     const char *file, *text, *outcome, *detail;
 };

@@ -207,6 +207,23 @@ TEST(WholeProgram, WhatItsStartUpHidesIsUndecided) {
     EXPECT_EQ(program_timed("O(n log n)", 1e8, 10, false).verdict, Verdict::holds);
 }
 
+// Buffers of 8 KiB beside 4 n bytes: while those are hardly more, a root would do as well.
+TEST(WholeProgram, WhatItBeginsWithHidesBytes) {
+    const auto verdict_up_to = [](double to, double each, const char *bound) {
+        Series series = counted_series([&](double n) { return 8216 + each * n; }, 16, to);
+        series.grain = 256;
+        const Growth held = fit_growth(series, {Noise::weighed});
+        ShapeGrowth shape{"calm", nullptr, nullptr, &held};
+        shape.starts_up = true;
+        return judge(Metric::space, test::upper(bound), {shape}).verdict;
+    };
+    EXPECT_EQ(verdict_up_to(4096, 4, "n"), Verdict::undecided);
+    EXPECT_EQ(verdict_up_to(65'536, 4, "n"), Verdict::holds);
+    EXPECT_EQ(verdict_up_to(65'536, 4, "sqrt n"), Verdict::exceeded);
+    EXPECT_EQ(verdict_up_to(65'536, 0, "1"), Verdict::holds);
+    EXPECT_EQ(verdict_up_to(128, 0, "1"), Verdict::undecided); // n^0.5 words would not show
+}
+
 TEST(WholeProgram, ItsTimeMakesNoClaimLoose) {
     const Judgement j = program_timed("O(n^2)", 1e6, 100);
     EXPECT_EQ(j.verdict, Verdict::holds) << reason_text(j);

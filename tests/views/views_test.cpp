@@ -192,7 +192,7 @@ TEST(Floor, TellsFromWhichSizeOnAWholeProgramCanBeSeen) {
     }
     Measurement space = all.back();
     space.kind = MeasuredKind::space;
-    space.space = {100, 100, 0, 0, 0, 262144, 9 << 20};
+    space.space = {100, 100, 0, 0, 0, 262144, (9 << 20) + 100, -1, 9 << 20};
     all.push_back(space);
     const auto told = floor_sentences(all, "n");
     ASSERT_EQ(told.size(), 1u);

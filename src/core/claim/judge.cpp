@@ -136,7 +136,7 @@ Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowt
     // What was left out may be what needs the bound, and so may what a start-up hides.
     judgement.loose =
         judgement.loose && unread.empty() && capped.empty() &&
-        !(worst.evidence.shape->starts_up && judgement.decided_by == Metric::time) &&
+        !(worst.evidence.shape->starts_up && judgement.decided_by != Metric::steps) &&
         std::all_of(all.begin(), all.end(), [](const OneShape &one) { return one.judgement.loose; });
     // What time does beside steps is said last.
     std::vector<Remark> last;

@@ -101,8 +101,9 @@ struct EquallyWell {
     Stretch stretch;
 };
 struct StartUp {
-    double least_ns = 0;
+    double least = 0;      // ns, or bytes
     std::size_t above = 0; // readings that stand out from it
+    bool bytes = false;
 };
 struct BeyondStartUp { // all of time keeps the bound, what lies beyond the start-up does not
     std::string bound;

@@ -250,24 +250,44 @@ double rise_beyond_the_start_up(const Evidence &e) {
     return std::exp(at_the_largest - lowest);
 }
 
-// A whole program's time holds its start-up: what grows beside it shows in the readings that stand out from
-// that. To rise above a bound one may do; to keep it, or to fall below one, takes as many as growth takes to
-// show.
+// Bytes that differ by no more than their errors do not grow, however much a program begins with, where one
+// byte for each that a size grows would have been seen.
+bool stays_level(const Growth &bytes) {
+    constexpr double errors = 4;
+    double grows = 0;
+    for (const Located &from : bytes.points)
+        for (std::size_t i = 0; i < from.sizes.size(); ++i)
+            grows = std::max(grows, bytes.points.back().sizes[i] - from.sizes[i]);
+    const auto [least, most] =
+        std::minmax_element(bytes.points.begin(), bytes.points.end(),
+                            [](const Located &a, const Located &b) { return a.log_value < b.log_value; });
+    const double unseen = errors * most->error; // relative
+    return -std::expm1(least->log_value - most->log_value) <= unseen &&
+           grows > unseen * std::exp(most->log_value);
+}
+
+// A whole program's time holds its start-up, its bytes the buffers that it begins with: what grows beside
+// those shows in the readings that stand out from them. To rise above a bound one may do; to keep it, or to
+// fall below one, takes as many as growth takes to show.
 bool is_start_up(const Evidence &e, const Judgement &j) {
-    if (!e.shape->starts_up || j.decided_by != Metric::time || j.verdict == Verdict::undecided) return false;
-    const Growth &time = *e.shape->time;
-    const std::vector<Located> above = above_the_start_up(time);
+    const bool bytes = j.decided_by == Metric::space;
+    if (!e.shape->starts_up || (!bytes && j.decided_by != Metric::time) || j.verdict == Verdict::undecided)
+        return false;
+    const Growth &read = bytes ? *e.growth : *e.shape->time;
+    if (bytes && stays_level(read)) return false;
+    const std::vector<Located> above = above_the_start_up(read);
     if (above.empty()) return true;
     if (j.verdict == Verdict::exceeded && (!e.witness || e.witness_rises())) return false;
-    const ShownBy by = time.best().is_exponential() ? ShownBy::exponential : ShownBy::any;
-    return too_few(above, time.names(), policy::growth::least_places, by).has_value();
+    const ShownBy by = read.best().is_exponential() ? ShownBy::exponential : ShownBy::any;
+    return too_few(above, read.names(), policy::growth::least_places, by).has_value();
 }
 void allow_for_start_up(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::undecided;
     j.loose = false;
     name_no_growth(j);
-    const Growth &time = *e.shape->time;
-    j.reason = because::StartUp{std::exp(least_reading(time)), above_the_start_up(time).size()};
+    const bool bytes = j.decided_by == Metric::space;
+    const Growth &read = bytes ? *e.growth : *e.shape->time;
+    j.reason = because::StartUp{std::exp(least_reading(read)), above_the_start_up(read).size(), bytes};
     j.remarks.clear();
     j.would_decide = e.farther();
 }

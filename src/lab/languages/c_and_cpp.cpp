@@ -63,9 +63,9 @@ class CompiledByGcc : public Language {
             const std::vector<std::string> wrapped = wrapped_bulk_calls();
             flags.insert(flags.end(), wrapped.begin(), wrapped.end());
             count_library_of_its_own(recipe, flags);
-            if (recipe.style ==
-                Style::function) // bound at its first call, a library function would take stack
-                flags.insert(flags.end(), {linked_in(recipe, "cpp/space_receiver.cpp"), "-Wl,-z,now"});
+            const bool function = recipe.style == Style::function;
+            flags.push_back(linked_in(recipe, function ? "cpp/space_receiver.cpp" : "cpp/held_receiver.cpp"));
+            flags.push_back("-Wl,-z,now"); // bound at its first call, a library function would take stack
         }
         if (recipe.solution.threads > 1) flags.push_back("-pthread");
         link_worker(recipe, flags);

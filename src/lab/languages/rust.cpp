@@ -39,7 +39,8 @@ class Rust : public Language {
                       "llvm-args=-sanitizer-coverage-trace-pc-guard"});
         std::vector<std::string> linked = {linked_in(recipe, "rust/block_receiver.cpp"),
                                            linked_in(recipe, "cpp/bulk_receiver.cpp")};
-        if (recipe.style == Style::function) linked.push_back(linked_in(recipe, "cpp/space_receiver.cpp"));
+        const bool function = recipe.style == Style::function;
+        linked.push_back(linked_in(recipe, function ? "cpp/space_receiver.cpp" : "cpp/held_receiver.cpp"));
         const std::vector<std::string> wrapped = wrapped_bulk_calls();
         linked.insert(linked.end(), wrapped.begin(), wrapped.end());
         linked.push_back("-Wl,-z,now");

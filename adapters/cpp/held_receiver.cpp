@@ -1,0 +1,98 @@
+// What a whole program holds: the most bytes of heap at a time beyond those that were there when it began,
+// and how deep its stack went. Linked by the tool into counting builds of whole programs, beside the step
+// receiver.
+//
+// Heap: the allocation functions of the C library are replaced by ones that add up what blocks may hold.
+// Stack: what lies below the first frame is painted; what is no longer painted at the end was touched.
+#include <cerrno>
+#include <cstddef>
+#include <cstdint>
+#include <cstdlib>
+#include <malloc.h>
+#include <sys/resource.h>
+#include <sys/single_threaded.h>
+
+extern "C" {
+void *__libc_malloc(std::size_t);
+void *__libc_calloc(std::size_t, std::size_t);
+void *__libc_realloc(void *, std::size_t);
+void *__libc_memalign(std::size_t, std::size_t);
+void __libc_free(void *);
+}
+
+namespace {
+
+constexpr std::size_t most_painted = std::size_t{8} << 20;
+constexpr std::size_t above_and_below = std::size_t{512} << 10; // arguments and environment; room for a fault
+constexpr std::uint64_t paint = 0x7469646567617567;
+
+std::size_t in_use = 0, most = 0, at_start = 0;
+volatile std::uint64_t *top = nullptr, *lowest = nullptr;
+
+void *taken(void *block) {
+    if (!block) return block;
+    const std::size_t more = malloc_usable_size(block);
+    const std::size_t now =
+        __libc_single_threaded ? in_use += more : __atomic_add_fetch(&in_use, more, __ATOMIC_RELAXED);
+    if (now > most) most = now; // of several threads nearly
+    return block;
+}
+
+void given_back(void *block) {
+    if (!block) return;
+    const std::size_t less = malloc_usable_size(block);
+    if (__libc_single_threaded)
+        in_use -= less;
+    else
+        __atomic_fetch_sub(&in_use, less, __ATOMIC_RELAXED);
+}
+
+__attribute__((constructor(101))) void begin() {
+    at_start = most = in_use;
+    rlimit limit{};
+    if (!getenv("IRON_STOPWATCH_STEPS") || getrlimit(RLIMIT_STACK, &limit) != 0) return;
+    const std::size_t room = limit.rlim_cur < most_painted ? limit.rlim_cur : most_painted;
+    if (room <= 2 * above_and_below) return;
+    top = static_cast<volatile std::uint64_t *>(__builtin_frame_address(0)) - 64; // below this function's own
+    lowest = top - (room - above_and_below) / sizeof(std::uint64_t);
+    for (volatile std::uint64_t *at = top; at > lowest;)
+        *--at = paint;
+}
+
+} // namespace
+
+extern "C" {
+
+void iron_stopwatch_held(unsigned long long *heap, unsigned long long *stack) {
+    *heap = most - at_start;
+    const volatile std::uint64_t *touched = lowest;
+    while (touched < top && *touched == paint)
+        ++touched;
+    *stack = static_cast<unsigned long long>(top - touched) * sizeof(std::uint64_t);
+}
+
+void *malloc(std::size_t size) { return taken(__libc_malloc(size)); }
+void *calloc(std::size_t count, std::size_t size) { return taken(__libc_calloc(count, size)); }
+void free(void *block) {
+    given_back(block);
+    __libc_free(block);
+}
+void *realloc(void *block, std::size_t size) {
+    const std::size_t before = block ? malloc_usable_size(block) : 0;
+    void *const moved = __libc_realloc(block, size);
+    if (!moved && size > 0) return moved; // the old one is still there
+    if (__libc_single_threaded)
+        in_use -= before;
+    else
+        __atomic_fetch_sub(&in_use, before, __ATOMIC_RELAXED);
+    return taken(moved);
+}
+void *memalign(std::size_t alignment, std::size_t size) { return taken(__libc_memalign(alignment, size)); }
+void *aligned_alloc(std::size_t alignment, std::size_t size) { return memalign(alignment, size); }
+int posix_memalign(void **block, std::size_t alignment, std::size_t size) {
+    void *const made = memalign(alignment, size);
+    if (!made) return ENOMEM;
+    *block = made;
+    return 0;
+}
+}
