@@ -132,6 +132,8 @@ constexpr std::size_t capped_in_common = 6, capped_as_dear_places = 3;
 
 // A whole program's own work stands out where some reading is so many times the least. [programs]
 constexpr double stands_out = 1.5;
+// Its bytes are level that differ by no more than so many of their errors. [theory]
+constexpr double level_within = 4;
 // Beyond its start-up it leaves a bound that its time / bound rises by so many times against. [programs]
 constexpr double own_work_rises = 1.5;
 

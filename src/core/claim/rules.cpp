@@ -253,7 +253,6 @@ double rise_beyond_the_start_up(const Evidence &e) {
 // Bytes that differ by no more than their errors do not grow, however much a program begins with, where one
 // byte for each that a size grows would have been seen.
 bool stays_level(const Growth &bytes) {
-    constexpr double errors = 4;
     double grows = 0;
     for (const Located &from : bytes.points)
         for (std::size_t i = 0; i < from.sizes.size(); ++i)
@@ -261,7 +260,7 @@ bool stays_level(const Growth &bytes) {
     const auto [least, most] =
         std::minmax_element(bytes.points.begin(), bytes.points.end(),
                             [](const Located &a, const Located &b) { return a.log_value < b.log_value; });
-    const double unseen = errors * most->error; // relative
+    const double unseen = level_within * most->error; // relative
     return -std::expm1(least->log_value - most->log_value) <= unseen &&
            grows > unseen * std::exp(most->log_value);
 }

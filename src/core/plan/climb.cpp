@@ -224,10 +224,13 @@ bool Climb::fill_in() {
     if (filled_in_ || failed_ || seen_.empty() || seen_.size() >= sizes_wanted) return false;
     filled_in_ = true;
     closer_.clear();
-    for (auto size = sizes_->rbegin(); size != sizes_->rend(); ++size)
-        if (*size<largest_ && * size> seen_.front().first &&
-            std::none_of(seen_.begin(), seen_.end(), [&](const auto &one) { return one.first == *size; }))
-            closer_.push_back(*size);
+    for (std::size_t rung = sizes_->size(); rung-- > 0;) {
+        const double size = (*sizes_)[rung];
+        const bool between = seen_.front().first < size && size < largest_;
+        if (between &&
+            std::none_of(seen_.begin(), seen_.end(), [&](const auto &one) { return one.first == size; }))
+            closer_.push_back(size);
+    }
     return !closer_.empty();
 }
 
