@@ -12,13 +12,7 @@
 #include <sys/resource.h>
 #include <sys/single_threaded.h>
 
-extern "C" {
-void *__libc_malloc(std::size_t);
-void *__libc_calloc(std::size_t, std::size_t);
-void *__libc_realloc(void *, std::size_t);
-void *__libc_memalign(std::size_t, std::size_t);
-void __libc_free(void *);
-}
+#include "libc_allocator.h"
 
 namespace {
 

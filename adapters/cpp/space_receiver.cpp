@@ -19,14 +19,10 @@
 #include <unistd.h>
 
 #include "counted_call.h"
+#include "libc_allocator.h"
 
 extern "C" {
 extern unsigned long iron_stopwatch_stack_top, iron_stopwatch_stack_size; // below
-void *__libc_malloc(std::size_t);
-void *__libc_calloc(std::size_t, std::size_t);
-void *__libc_realloc(void *, std::size_t);
-void *__libc_memalign(std::size_t, std::size_t);
-void __libc_free(void *);
 }
 
 namespace {
