@@ -7,7 +7,6 @@
 #include <cstddef>
 #include <cstdlib>
 #include <fcntl.h>
-#include <initializer_list>
 #include <sys/types.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -34,7 +33,9 @@ inline void tell_at_end(unsigned long long total) {
     const int file = open(path, O_WRONLY | O_CREAT | O_TRUNC | O_CLOEXEC, 0600);
     char text[128];
     std::size_t at = sizeof text;
-    for (unsigned long long rest : {grain, stack, heap, bulk, total + bulk}) {
+    const unsigned long long numbers[] = {grain, stack, heap, bulk, total + bulk}; // the last one first
+    for (int i = iron_stopwatch_held ? 0 : 3; i < 5; ++i) {
+        unsigned long long rest = numbers[i];
         const char after = at == sizeof text ? '\n' : ' ';
         text[--at] = after;
         for (;; rest /= 10) {

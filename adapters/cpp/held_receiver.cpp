@@ -46,9 +46,9 @@ __attribute__((constructor(101))) void begin() {
     rlimit limit{};
     if (!getenv("IRON_STOPWATCH_STEPS") || getrlimit(RLIMIT_STACK, &limit) != 0) return;
     const std::size_t room = limit.rlim_cur < most_painted ? limit.rlim_cur : most_painted;
-    if (room <= 2 * above_and_below) return;
+    const std::size_t margin = room / 4 < above_and_below ? room / 4 : above_and_below;
     top = static_cast<volatile std::uint64_t *>(__builtin_frame_address(0)) - 64; // below this function's own
-    lowest = top - (room - above_and_below) / sizeof(std::uint64_t);
+    lowest = top - (room - margin) / sizeof(std::uint64_t);
     for (volatile std::uint64_t *at = top; at > lowest;)
         *--at = paint;
 }

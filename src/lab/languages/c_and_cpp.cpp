@@ -1,4 +1,5 @@
 // C and C++: one compiler collection, the same receivers.
+#include <algorithm>
 #include <fmt/format.h>
 #include <sstream>
 
@@ -64,7 +65,11 @@ class CompiledByGcc : public Language {
             flags.insert(flags.end(), wrapped.begin(), wrapped.end());
             count_library_of_its_own(recipe, flags);
             const bool function = recipe.style == Style::function;
-            flags.push_back(linked_in(recipe, function ? "cpp/space_receiver.cpp" : "cpp/held_receiver.cpp"));
+            // A static library defines the allocator beside what a whole program's receiver needs of it.
+            const bool is_static = std::find(flags.begin(), flags.end(), "-static") != flags.end();
+            if (function || !is_static)
+                flags.push_back(
+                    linked_in(recipe, function ? "cpp/space_receiver.cpp" : "cpp/held_receiver.cpp"));
             flags.push_back("-Wl,-z,now"); // bound at its first call, a library function would take stack
         }
         if (recipe.solution.threads > 1) flags.push_back("-pthread");
