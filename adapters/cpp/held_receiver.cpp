@@ -3,12 +3,14 @@
 // receiver.
 //
 // Heap: the allocation functions of the C library are replaced by ones that add up what blocks may hold.
-// Stack: what lies below the first frame is painted; what is no longer painted at the end was touched.
+// Stack: what lies below the first frame is painted, 8 MiB at the most; what is no longer painted at the end
+// was touched.
 #include <cerrno>
 #include <cstddef>
 #include <cstdint>
 #include <cstdlib>
 #include <malloc.h>
+#include <sys/mman.h>
 #include <sys/resource.h>
 #include <sys/single_threaded.h>
 
@@ -32,9 +34,7 @@ void *taken(void *block) {
     return block;
 }
 
-void given_back(void *block) {
-    if (!block) return;
-    const std::size_t less = malloc_usable_size(block);
+void given_back(std::size_t less) {
     if (__libc_single_threaded)
         in_use -= less;
     else
@@ -59,26 +59,31 @@ extern "C" {
 
 void iron_stopwatch_held(unsigned long long *heap, unsigned long long *stack) {
     *heap = most - at_start;
+    *stack = 0;
+    if (!top) return;
     const volatile std::uint64_t *touched = lowest;
     while (touched < top && *touched == paint)
         ++touched;
+    // Below what is painted there are pages only where the stack went.
+    constexpr std::uintptr_t page = 4096;
+    unsigned char resident;
+    auto deepest = reinterpret_cast<std::uintptr_t>(lowest) & ~(page - 1);
+    while (mincore(reinterpret_cast<void *>(deepest - page), page, &resident) == 0)
+        deepest -= page, touched = reinterpret_cast<const volatile std::uint64_t *>(deepest);
     *stack = static_cast<unsigned long long>(top - touched) * sizeof(std::uint64_t);
 }
 
 void *malloc(std::size_t size) { return taken(__libc_malloc(size)); }
 void *calloc(std::size_t count, std::size_t size) { return taken(__libc_calloc(count, size)); }
 void free(void *block) {
-    given_back(block);
+    if (block) given_back(malloc_usable_size(block));
     __libc_free(block);
 }
 void *realloc(void *block, std::size_t size) {
     const std::size_t before = block ? malloc_usable_size(block) : 0;
     void *const moved = __libc_realloc(block, size);
     if (!moved && size > 0) return moved; // the old one is still there
-    if (__libc_single_threaded)
-        in_use -= before;
-    else
-        __atomic_fetch_sub(&in_use, before, __ATOMIC_RELAXED);
+    given_back(before);
     return taken(moved);
 }
 void *memalign(std::size_t alignment, std::size_t size) { return taken(__libc_memalign(alignment, size)); }

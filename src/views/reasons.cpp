@@ -161,7 +161,7 @@ std::string told(const because::StartUp &b) {
                                  : b.above == 1 ? "only one reading is"
                                                 : fmt::format("only {} readings are", b.above);
     const std::string times = three_digits(policy::claim::stands_out);
-    if (b.bytes)
+    if (b.metric == Metric::space)
         return fmt::format(
             "{} {} times the least, {}, and that is what the program begins with: what it needs "
             "itself hardly shows; larger sizes would",
@@ -178,23 +178,26 @@ std::string told(const because::BeyondStartUp &b) {
                        time_text(b.least_ns), three_digits(b.rise), b.bound);
 }
 
-std::string told(const because::SlowSteps &b) {
+std::string dearer_steps_text(const std::string &growth, const TimeAStep &time) {
     return fmt::format(
-        "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
-        "where "
-        "the bytes worked on explain {}: a step itself may grow, as of numbers that get longer",
-        b.growth, time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
-        place_text(b.time.to), three_digits(b.time.last_ns / b.time.first_ns),
-        three_digits(b.time.could_there.value_or(1)));
+        "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more where ", growth,
+        time_text(time.first_ns), place_text(time.from), time_text(time.last_ns), place_text(time.to),
+        three_digits(time.last_ns / time.first_ns));
+}
+
+std::string told(const because::SlowSteps &b) {
+    return dearer_steps_text(b.growth, b.time) +
+           fmt::format(
+               "the bytes worked on explain {}: a step itself may grow, as of numbers that get longer",
+               three_digits(b.time.could_there.value_or(1)));
 }
 
 std::string told(const because::HiddenWork &b) {
-    return fmt::format(
-        "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more "
-        "where memory alone could do {}: work is hidden where steps do not see it, in a library "
-        "call or a copy",
-        b.growth, time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
-        place_text(b.time.to), three_digits(b.time.last_ns / b.time.first_ns), three_digits(b.time.could));
+    return dearer_steps_text(b.growth, b.time) +
+           fmt::format(
+               "memory alone could do {}: work is hidden where steps do not see it, in a library call "
+               "or a copy",
+               three_digits(b.time.could));
 }
 
 std::string told(const besides::StepsApart &b) {

@@ -104,7 +104,16 @@ TEST(ProgramStyle, WhatAProgramHoldsIsReadBelowTheSizeOfAnEmptyOne) {
                  "i < n; ++i) sum += n - i % 2 + i % 2; std::cout << sum << '\\n'; }\n");
     folder.write("table.py", "n = int(input())\ntable = [bytearray(b'\\1' * n) for _ in range(n)]\n"
                              "print(sum(map(sum, table)))\n");
-    folder.write("stopwatch.toml", R"toml([sizes]
+    // Frames of 64 KiB: deeper than what is painted.
+    folder.write(
+        "deep.cpp",
+        "#include <cstdio>\n__attribute__((noinline)) int down(int n, volatile char *above) { volatile "
+        "char own[65536]; own[0] = 1; return n == 0 ? 0 : *above + down(n - 1, own); }\nint main() { int "
+        "n; volatile char one = 1; if (std::scanf(\"%d\", &n) != 1) return 1; std::printf(\"%d\\n\", n * "
+        "down(n, &one)); }\n");
+    folder.write("stopwatch.toml", R"toml([limits]
+stack = "64 MiB"
+[sizes]
 n = { from = 1, to = 512, measured_from = 16 }
 [shapes.one]
 text = "{n}\n"
@@ -120,10 +129,17 @@ space = "O(1)"
 [solutions.table-py]
 source = "table.py"
 space = "O(n)"
+[solutions.deep]
+source = "deep.cpp"
+space = "O(n^2)"
 )toml");
     folder.run_until([&] { return folder.all_decided(); }, {"run", "--budget", "4s"});
     for (const auto &claim : folder.list("claims.json", "claims"))
         EXPECT_EQ(claim.at("verdict"), claim.at("bound") == "O(n)" ? "exceeded" : "holds") << claim;
+    std::int64_t deepest = 0;
+    for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
+        deepest = std::max(deepest, m.space.stack_peak_bytes);
+    EXPECT_GT(deepest, 16 << 20);
 }
 
 struct Ends {

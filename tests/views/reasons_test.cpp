@@ -66,8 +66,9 @@ TEST(Reasons, OfWhatCanNotBeToldSayWhy) {
     EXPECT_NE(
         said(because::BeyondStartUp{"n", 5e7, 4}).find("start-up, 50 ms: what lies beyond it rises 4 times"),
         std::string::npos);
-    EXPECT_NE(said(because::StartUp{8192, 2, true}).find("only 2 readings are 1.5 times the least, 8 KiB"),
-              std::string::npos);
+    EXPECT_NE(
+        said(because::StartUp{8192, 2, Metric::space}).find("only 2 readings are 1.5 times the least, 8 KiB"),
+        std::string::npos);
     EXPECT_NE(said(because::StartUp{5e7}).find("no reading is 1.5 times as long as the least, 50 ms"),
               std::string::npos);
     EXPECT_NE(

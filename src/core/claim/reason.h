@@ -101,9 +101,9 @@ struct EquallyWell {
     Stretch stretch;
 };
 struct StartUp {
-    double least = 0;      // ns, or bytes
-    std::size_t above = 0; // readings that stand out from it
-    bool bytes = false;
+    double least = 0;             // ns, or bytes
+    std::size_t above = 0;        // readings that stand out from it
+    Metric metric = Metric::time; // or space
 };
 struct BeyondStartUp { // all of time keeps the bound, what lies beyond the start-up does not
     std::string bound;

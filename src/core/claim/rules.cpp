@@ -284,9 +284,9 @@ void allow_for_start_up(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::undecided;
     j.loose = false;
     name_no_growth(j);
-    const bool bytes = j.decided_by == Metric::space;
-    const Growth &read = bytes ? *e.growth : *e.shape->time;
-    j.reason = because::StartUp{std::exp(least_reading(read)), above_the_start_up(read).size(), bytes};
+    const Growth &read = j.decided_by == Metric::space ? *e.growth : *e.shape->time;
+    j.reason =
+        because::StartUp{std::exp(least_reading(read)), above_the_start_up(read).size(), *j.decided_by};
     j.remarks.clear();
     j.would_decide = e.farther();
 }

@@ -52,11 +52,10 @@ SeriesGrowth Fitter::fit_as_read(const NamedSeries &series, const std::vector<Bo
     if (options.noise == Noise::timed) return fitted;
     if (options.noise == Noise::weighed) look_a_step_apart(fitted.growth, series.series, part);
     look_at_the_hardest(fitted.growth, series.series, part);
-    if (!fitted.growth.fits.empty() && fits_poorly(fitted.growth)) {
+    if (series.series.names.size() == 1 && !fitted.growth.fits.empty() && fits_poorly(fitted.growth)) {
         options.wanders = true;
         Growth wandering = part(series.series, policy::growth::least_places);
         if (!wandering.fits.empty() && !fits_poorly(wandering)) fitted.growth = std::move(wandering);
-        options.wanders = false;
     }
     look_beyond_small_sizes(fitted.growth, series.series, options.claims, part);
     return fitted;

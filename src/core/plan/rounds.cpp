@@ -25,7 +25,7 @@ void Counting::begin() {
 
 Next Counting::next(std::mt19937_64 &random) {
     if (!ledger_.options.judges) return {};
-    // Of a series short of places from the smallest up, since each tells what the next will cost.
+    // Asked every time: each count tells what the next one of its series will cost.
     const double left_s = ledger_.options.budget_s - ledger_.elapsed_s;
     for (const Climb &climb : climbing_.all())
         if (ledger_.undecided(climb.at())) {

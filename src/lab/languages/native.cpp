@@ -14,6 +14,7 @@ const char *const bulk_calls[] = {"memcpy",  "mempcpy", "memmove", "memset", "me
                                   "realloc", "qsort",   "bsearch", "fread",  "fwrite",  "fgets",  "fputs"};
 
 constexpr std::int64_t room_for_the_book = std::int64_t{1} << 29; // bytes
+constexpr std::int64_t room_for_paint = std::int64_t{8} << 20;    // held_receiver.cpp's
 
 } // namespace
 
@@ -39,7 +40,7 @@ std::vector<std::string> wrapped_bulk_calls() {
 
 void let_native_count(const Recipe &recipe, Runnable &runnable) {
     runnable.environment.clear();
-    if (recipe.style == Style::function) runnable.limits.memory_bytes += room_for_the_book;
+    runnable.limits.memory_bytes += recipe.style == Style::function ? room_for_the_book : room_for_paint;
 }
 
 } // namespace iron

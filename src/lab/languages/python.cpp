@@ -26,10 +26,11 @@ class Python : public Language {
 
     std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
-        if (recipe.style == Style::program) // the adapter runs it, counted
+        if (recipe.style == Style::program) { // the adapter runs it, counted
             runnable.command.insert(runnable.command.begin() + 1,
                                     (recipe.adapters / adapter() / "iron_stopwatch.py").string());
-        else
+            runnable.limits.memory_bytes *= 2; // a book is kept of every block
+        } else
             runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
         runnable.environment.push_back("PYTHONHASHSEED=0"); // the same count every time
     }
