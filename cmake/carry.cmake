@@ -18,5 +18,5 @@ function(carry_files target name folder)
         DEPENDS ${inputs} ${CMAKE_CURRENT_SOURCE_DIR}/cmake/write_carried.cmake
         VERBATIM)
     target_sources(${target} PRIVATE ${output})
-    set_source_files_properties(${output} PROPERTIES SKIP_UNITY_BUILD_INCLUSION ON)
+    set_source_files_properties(${output} PROPERTIES SKIP_UNITY_BUILD_INCLUSION ON SKIP_PRECOMPILE_HEADERS ON)
 endfunction()

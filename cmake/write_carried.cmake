@@ -1,15 +1,15 @@
-# Writes OUTPUT: a C++ file with the bytes of FILES (names below FOLDER). As numbers, so that no text in
-# them can end a literal and no literal gets too long for the compiler.
-set(text "#include \"records/carried.h\"\n\nnamespace iron {\n\nnamespace {\n")
+# Writes OUTPUT: a C++ file with the bytes of FILES (names below FOLDER). The assembler reads them in, as they are: a
+# compiler takes seconds for as many bytes.
 set(table "")
+set(taken "")
 set(index 0)
 foreach(file IN LISTS FILES)
-    file(READ ${FOLDER}/${file} hex HEX)
-    string(REGEX REPLACE "([0-9a-f][0-9a-f])" "0x\\1," bytes "${hex}")
-    string(APPEND text "const unsigned char file_${index}[] = {${bytes}0};\n")
-    string(APPEND table "        {\"${file}\", {reinterpret_cast<const char *>(file_${index}), sizeof(file_${index}) - 1}},\n")
+    set(from "carried_${NAME}_${index}")
+    string(APPEND taken "asm(\".pushsection .rodata\\n\"\n    \"${from}: .incbin \\\"${FOLDER}/${file}\\\"\\n\"\n"
+           "    \"${from}_end: .popsection\");\nextern \"C\" const char ${from}[], ${from}_end[];\n")
+    string(APPEND table "        {\"${file}\", {${from}, static_cast<std::size_t>(${from}_end - ${from})}},\n")
     math(EXPR index "${index} + 1")
 endforeach()
-string(APPEND text "} // namespace\n\nconst std::vector<CarriedFile> &${NAME}() {\n"
-       "    static const std::vector<CarriedFile> files = {\n${table}    };\n    return files;\n}\n\n} // namespace iron\n")
-file(WRITE ${OUTPUT} "${text}")
+file(WRITE ${OUTPUT} "#include \"records/carried.h\"\n\n${taken}\nnamespace iron {\n\n"
+     "const std::vector<CarriedFile> &${NAME}() {\n    static const std::vector<CarriedFile> files = {\n${table}    };\n"
+     "    return files;\n}\n\n} // namespace iron\n")

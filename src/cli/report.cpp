@@ -1,7 +1,7 @@
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 
 #include "cli/common.h"
+#include "records/json.h"
 
 namespace iron {
 
@@ -18,13 +18,12 @@ void add_report(CLI::App &program, int &status) {
         const FittedScope fitted = fit_stage(session);
         const auto files = report_stage(session, fitted, claims_stage(session, fitted),
                                         compare_stage(session, fitted, compare_options(fitted)), teller);
-        nlohmann::ordered_json list = {{"schema", "iron-stopwatch/report/1"},
-                                       {"files", nlohmann::ordered_json::array()}};
+        Json list = {{"schema", "iron-stopwatch/report/1"}, {"files", Json::array()}};
         for (const auto &file : files) {
             list["files"].push_back(file.string());
             if (!options->json) fmt::print("{}\n", file.string());
         }
-        if (options->json) fmt::print("{}\n", list.dump(2));
+        if (options->json) fmt::print("{}\n", text_of(list, 2));
         status = status_done;
     });
 }

@@ -1,9 +1,9 @@
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 
 #include "cli/common.h"
 #include "core/words.h"
 #include "records/files.h"
+#include "records/json.h"
 #include "views/compare.h"
 #include "views/tables.h"
 #include "views/text.h"
@@ -55,13 +55,12 @@ int run_problem(const Options &options) {
     const std::string target = target_stage(session, fitted);
     report_stage(session, fitted, claims, comparison, teller);
     if (options.json) {
-        nlohmann::ordered_json all;
+        Json all;
         all["schema"] = "iron-stopwatch/run/1";
         for (const char *name : {"agreement", "growth", "claims", "comparison"})
-            all[name] = nlohmann::ordered_json::parse(read_file(session.file(std::string(name) + ".json")));
-        if (!target.empty())
-            all["forecast"] = nlohmann::ordered_json::parse(read_file(session.file("forecast.json")));
-        fmt::print("{}\n", all.dump(2));
+            all[name] = json_of(read_file(session.file(std::string(name) + ".json")));
+        if (!target.empty()) all["forecast"] = json_of(read_file(session.file("forecast.json")));
+        fmt::print("{}\n", text_of(all, 2));
     } else {
         print_findings(session, agreement, summary, fitted, claims);
         if (const std::string fastest = fastest_words(comparison); !fastest.empty())

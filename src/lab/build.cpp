@@ -30,7 +30,7 @@ Contender contender_of(const Problem &problem, const Solution &solution) {
 Builder::Builder(fs::path scratch) : scratch_(std::move(scratch)), store_(cache_folder(), scratch_) {
     std::string all;
     for (const CarriedFile &file : carried_adapters())
-        all += file.path + "\n" + std::string(file.text) + "\n";
+        all.append(file.path).append("\n").append(file.text).append("\n");
     adapters_ = cache_folder() / ("adapters-" + hex_digest(all));
     lay_out(carried_adapters(), adapters_);
 }

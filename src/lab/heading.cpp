@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 #include <sstream>
 
 #include "core/bound/print.h"
@@ -11,12 +10,11 @@
 #include "lab/languages/language.h"
 #include "records/digest.h"
 #include "records/files.h"
+#include "records/json.h"
 
 namespace iron {
 
 namespace fs = std::filesystem;
-using nlohmann::ordered_json;
-
 namespace {
 
 std::string text_of(const Problem &problem, const std::string &file) {
@@ -69,7 +67,7 @@ std::set<fs::path> files_of(const Problem &problem, const Solution &solution) {
     return files;
 }
 
-ordered_json solution_json(const Problem &problem, const Solution &solution) {
+Json solution_json(const Problem &problem, const Solution &solution) {
     std::string sources;
     for (const fs::path &file : files_of(problem, solution))
         sources += read_file(file);
@@ -86,17 +84,17 @@ ordered_json solution_json(const Problem &problem, const Solution &solution) {
 std::string heading_of(const Problem &problem, const std::vector<Built> &built, const Conditions &conditions,
                        const std::string &earlier) {
     const Machine &machine = conditions.machine;
-    ordered_json j;
+    Json j;
     j["schema"] = "iron-stopwatch/measurements/1";
     j["machine"] = {{"processor", machine.processor},
                     {"processors", machine.processors},
                     {"memory_bytes", static_cast<std::int64_t>(machine.memory_bytes)},
                     {"system", machine.system},
                     {"containment", containment() == Containment::own_namespace ? "namespace" : "adopted"}};
-    j["machine"]["access_cost"] = ordered_json::array();
+    j["machine"]["access_cost"] = Json::array();
     for (const AccessCost &point : conditions.memory.points())
         j["machine"]["access_cost"].push_back({point.bytes, std::round(point.ns * 100) / 100});
-    j["machine"]["caches"] = ordered_json::array();
+    j["machine"]["caches"] = Json::array();
     for (const Cache &cache : machine.caches)
         j["machine"]["caches"].push_back({cache.level, static_cast<std::int64_t>(cache.bytes)});
     j["compilers"] = machine.compilers;
@@ -107,14 +105,14 @@ std::string heading_of(const Problem &problem, const std::vector<Built> &built, 
     j["cold"] = conditions.cold;
     for (const auto &[shape, sizes] : conditions.unused)
         j["unused_sizes"][shape] = sizes;
-    j["solutions"] = ordered_json::object();
-    const ordered_json before = earlier.empty() ? ordered_json() : ordered_json::parse(earlier);
+    j["solutions"] = Json::object();
+    const Json before = earlier.empty() ? Json() : json_of(earlier);
     if (before.contains("solutions"))
         for (const auto &[name, what] : before["solutions"].items())
             j["solutions"][name] = what;
     for (const Built &one : built)
         j["solutions"][one.name] = solution_json(problem, *problem.solution(one.name));
-    return j.dump();
+    return text_of(j);
 }
 
 } // namespace iron

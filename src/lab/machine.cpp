@@ -6,7 +6,6 @@
 #include <fmt/format.h>
 #include <fstream>
 #include <memory>
-#include <nlohmann/json.hpp>
 #include <random>
 #include <sched.h>
 #include <sys/utsname.h>
@@ -16,12 +15,11 @@
 #include "lab/interrupt.h"
 #include "lab/languages/language.h"
 #include "records/files.h"
+#include "records/json.h"
 
 namespace iron {
 
 namespace fs = std::filesystem;
-using nlohmann::ordered_json;
-
 namespace {
 
 std::string line_of(const fs::path &path) {
@@ -79,8 +77,8 @@ double chase_ns(std::size_t nodes) {
     return least;
 }
 
-ordered_json points_json(const MemoryCurve &curve) {
-    ordered_json list = ordered_json::array();
+Json points_json(const MemoryCurve &curve) {
+    Json list = Json::array();
     for (const AccessCost &point : curve.points())
         list.push_back({point.bytes, std::round(point.ns * 100) / 100});
     return list;
@@ -126,7 +124,7 @@ std::string identity_of(const Machine &machine) {
 MemoryCurve memory_curve(const Machine &machine, const std::function<void()> &telling, bool afresh) {
     const fs::path kept = cache_folder() / "access-cost.json";
     if (!afresh && fs::is_regular_file(kept)) {
-        const ordered_json j = ordered_json::parse(read_file(kept), nullptr, false);
+        const Json j = json_if_any(read_file(kept));
         if (j.is_object() && j.value("identity", "") == identity_of(machine) && j.contains("access_cost")) {
             std::vector<AccessCost> points;
             for (const auto &pair : j["access_cost"])
@@ -146,10 +144,10 @@ MemoryCurve memory_curve(const Machine &machine, const std::function<void()> &te
         points.push_back({64.0 * static_cast<double>(nodes), ns});
     }
     const MemoryCurve curve(std::move(points));
-    const ordered_json j = {{"schema", "iron-stopwatch/access-cost/1"},
-                            {"identity", identity_of(machine)},
-                            {"access_cost", points_json(curve)}};
-    write_file(kept, j.dump(2) + "\n");
+    const Json j = {{"schema", "iron-stopwatch/access-cost/1"},
+                    {"identity", identity_of(machine)},
+                    {"access_cost", points_json(curve)}};
+    write_file(kept, text_of(j, 2) + "\n");
     return curve;
 }
 

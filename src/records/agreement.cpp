@@ -1,15 +1,14 @@
 #include "records/agreement.h"
 
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 
 #include "core/error.h"
 #include "core/words.h"
 #include "records/files.h"
+#include "records/json.h"
 
 namespace iron {
 
-using nlohmann::ordered_json;
 using Found = SolutionAgreement::Verdict;
 
 const char *word_for(Found verdict) {
@@ -30,14 +29,14 @@ std::vector<std::string> Agreement::agreeing() const {
 }
 
 std::string agreement_json(const Agreement &agreement) {
-    ordered_json j;
+    Json j;
     j["schema"] = "iron-stopwatch/agreement/1";
     j["reference"] = agreement.reference;
     j["reference_why"] = agreement.reference_why;
     j["inputs"] = agreement.inputs;
-    j["solutions"] = ordered_json::array();
+    j["solutions"] = Json::array();
     for (const SolutionAgreement &one : agreement.solutions) {
-        ordered_json s;
+        Json s;
         s["name"] = one.name;
         s["verdict"] = word_for(one.verdict);
         s["found_while"] = one.found_while;
@@ -46,7 +45,7 @@ std::string agreement_json(const Agreement &agreement) {
             s["detail"] = one.detail;
             if (one.counterexample) {
                 const Counterexample &c = *one.counterexample;
-                ordered_json sizes = ordered_json::object();
+                Json sizes = Json::object();
                 for (const auto &[name, value] : c.sizes)
                     sizes[name] = static_cast<std::int64_t>(value);
                 s["counterexample"] = {{"shape", c.shape}, {"sizes", sizes},         {"seed", c.seed},
@@ -56,19 +55,19 @@ std::string agreement_json(const Agreement &agreement) {
         j["solutions"].push_back(std::move(s));
     }
     // What a solution prints need not be UTF-8.
-    return j.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+    return text_of(j, 2) + "\n";
 }
 
 Agreement read_agreement(const std::filesystem::path &path) {
     const std::string text = read_file(path, "'iron-stopwatch agree' writes it");
     Agreement agreement;
     try {
-        const ordered_json j = ordered_json::parse(text);
+        const Json j = json_of(text);
         if (j.at("schema") != "iron-stopwatch/agreement/1") throw std::runtime_error("another schema");
         agreement.reference = j.at("reference");
         agreement.reference_why = j.value("reference_why", "");
         agreement.inputs = j.value("inputs", 0);
-        for (const ordered_json &s : j.at("solutions")) {
+        for (const Json &s : j.at("solutions")) {
             SolutionAgreement one;
             one.name = s.at("name");
             const std::string verdict = s.at("verdict");
@@ -79,7 +78,7 @@ Agreement read_agreement(const std::filesystem::path &path) {
             one.outcome = outcome_of(s.value("outcome", "done")).value_or(Outcome::failed);
             one.detail = s.value("detail", "");
             if (s.contains("counterexample")) {
-                const ordered_json &c = s.at("counterexample");
+                const Json &c = s.at("counterexample");
                 one.counterexample = Counterexample{c.at("shape"),    {},         c.at("seed"), c.at("input"),
                                                     c.at("expected"), c.at("got")};
                 for (const auto &[name, value] : c.at("sizes").items())

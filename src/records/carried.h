@@ -1,7 +1,6 @@
 // Files that the program carries inside itself.
 #pragma once
 
-#include <filesystem>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -9,7 +8,7 @@
 namespace iron {
 
 struct CarriedFile {
-    std::string path; // below the folder it came from
+    std::string_view path; // below the folder it came from
     std::string_view text;
 };
 
@@ -19,6 +18,6 @@ const std::vector<CarriedFile> &carried_page();  // the report's templates, styl
 const std::vector<CarriedFile> &carried_chart(); // the chart library beside them
 
 // Writes files out below a folder; those that stand there with the same text are left alone.
-void lay_out(const std::vector<CarriedFile> &files, const std::filesystem::path &folder);
+void lay_out(const std::vector<CarriedFile> &files, const std::string &folder);
 
 } // namespace iron

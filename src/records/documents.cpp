@@ -1,52 +1,48 @@
 #include "records/documents.h"
 
 #include <cmath>
-#include <nlohmann/json.hpp>
 
 #include "core/bound/print.h"
+#include "records/json.h"
 
 namespace iron {
-
-using nlohmann::ordered_json;
 
 namespace {
 
 // Enough digits to be useful, no more than mean something.
-ordered_json number(double value) {
+Json number(double value) {
     if (!std::isfinite(value)) return nullptr;
     if (value == std::floor(value) && std::abs(value) < 9e15) return static_cast<std::int64_t>(value);
     const double unit = std::pow(10, std::floor(std::log10(std::abs(value))) - 5);
     return std::round(value / unit) * unit;
 }
 
-ordered_json interval(const std::optional<std::pair<double, double>> &pair) {
-    return pair ? ordered_json::array({number(pair->first), number(pair->second)}) : ordered_json(nullptr);
+Json interval(const std::optional<std::pair<double, double>> &pair) {
+    return pair ? Json::array({number(pair->first), number(pair->second)}) : Json(nullptr);
 }
 
-ordered_json document(const char *name) { return {{"schema", std::string("iron-stopwatch/") + name + "/1"}}; }
+Json document(const char *name) { return {{"schema", std::string("iron-stopwatch/") + name + "/1"}}; }
 
-std::string dumped(const ordered_json &j) {
-    return j.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
-}
+std::string dumped(const Json &j) { return text_of(j, 2) + "\n"; }
 
 } // namespace
 
 std::string growth_json(const std::vector<SeriesGrowth> &growths) {
-    ordered_json j = document("growth");
-    j["series"] = ordered_json::array();
+    Json j = document("growth");
+    j["series"] = Json::array();
     for (const SeriesGrowth &one : growths) {
         const Growth &growth = one.growth;
         const auto [from, to] = growth.range();
-        ordered_json s = {{"solution", one.solution},
-                          {"shape", one.shape},
-                          {"metric", word_for(one.metric)},
-                          {"sizes", growth.names()},
-                          {"class", nullptr},
-                          {"terms", ordered_json::array()},
-                          {"exponent", nullptr},
-                          {"interval", interval(growth.interval)},
-                          {"range", {number(from), number(to)}},
-                          {"alone", nullptr}};
+        Json s = {{"solution", one.solution},
+                  {"shape", one.shape},
+                  {"metric", word_for(one.metric)},
+                  {"sizes", growth.names()},
+                  {"class", nullptr},
+                  {"terms", Json::array()},
+                  {"exponent", nullptr},
+                  {"interval", interval(growth.interval)},
+                  {"range", {number(from), number(to)}},
+                  {"alone", nullptr}};
         if (growth.is_fitted()) {
             s["class"] = growth.told().name;
             for (const Term &term : growth.told().terms)
@@ -60,22 +56,20 @@ std::string growth_json(const std::vector<SeriesGrowth> &growths) {
 }
 
 std::string claims_json(const std::vector<JudgedClaim> &claims, const Sentence &sentence) {
-    ordered_json j = document("claims");
-    j["claims"] = ordered_json::array();
+    Json j = document("claims");
+    j["claims"] = Json::array();
     for (const JudgedClaim &one : claims) {
         const Judgement &judged = one.judgement;
-        ordered_json c = {{"solution", one.solution},
-                          {"shape", one.claim.shape},
-                          {"metric", word_for(one.claim.metric)},
-                          {"bound", one.claim.bound.written},
-                          {"canonical", print_canonical(one.claim.bound)},
-                          {"verdict", word_for(judged.verdict)},
-                          {"loose", judged.loose},
-                          {"decided_by", judged.decided_by ? ordered_json(word_for(*judged.decided_by))
-                                                           : ordered_json(nullptr)},
-                          {"worst_shape", judged.worst_shape.empty() ? ordered_json(nullptr)
-                                                                     : ordered_json(judged.worst_shape)},
-                          {"range", {number(judged.from), number(judged.to)}}};
+        Json c = {{"solution", one.solution},
+                  {"shape", one.claim.shape},
+                  {"metric", word_for(one.claim.metric)},
+                  {"bound", one.claim.bound.written},
+                  {"canonical", print_canonical(one.claim.bound)},
+                  {"verdict", word_for(judged.verdict)},
+                  {"loose", judged.loose},
+                  {"decided_by", judged.decided_by ? Json(word_for(*judged.decided_by)) : Json(nullptr)},
+                  {"worst_shape", judged.worst_shape.empty() ? Json(nullptr) : Json(judged.worst_shape)},
+                  {"range", {number(judged.from), number(judged.to)}}};
         if (judged.growth_class.empty())
             c["growth"] = nullptr;
         else
@@ -86,9 +80,8 @@ std::string claims_json(const std::vector<JudgedClaim> &claims, const Sentence &
         c["would_decide"] = nullptr;
         if (judged.would_decide) {
             const WouldDecide &decide = *judged.would_decide;
-            c["would_decide"] = {
-                {"sizes", {{decide.size_name, number(decide.size)}}},
-                {"cost_ns", decide.cost_ns ? number(*decide.cost_ns) : ordered_json(nullptr)}};
+            c["would_decide"] = {{"sizes", {{decide.size_name, number(decide.size)}}},
+                                 {"cost_ns", decide.cost_ns ? number(*decide.cost_ns) : Json(nullptr)}};
         }
         j["claims"].push_back(std::move(c));
     }
@@ -110,35 +103,34 @@ const char *word_for(RatioCourse::Kind kind) {
     }
 }
 
-ordered_json both(const Interval &pair) { return {number(pair.first), number(pair.second)}; }
+Json both(const Interval &pair) { return {number(pair.first), number(pair.second)}; }
 
 } // namespace
 
 std::string comparison_json(const ComparisonOfAll &all) {
-    ordered_json j = document("comparison");
+    Json j = document("comparison");
     for (const char *list : {"pairs", "courses", "crossings", "rankings", "fastest", "trade"})
-        j[list] = ordered_json::array();
+        j[list] = Json::array();
     for (const PairComparison &pair : all.pairs) {
         const auto row = [&] {
-            return ordered_json{{"solution", pair.solution},
-                                {"against", pair.against},
-                                {"shape", pair.shape},
-                                {"metric", word_for(pair.metric)}};
+            return Json{{"solution", pair.solution},
+                        {"against", pair.against},
+                        {"shape", pair.shape},
+                        {"metric", word_for(pair.metric)}};
         };
         for (const RatioPoint &point : pair.course.points) {
-            ordered_json one = row();
+            Json one = row();
             one["sizes"] = {{all.size_name, number(point.size)}};
             one["ratio"] = number(point.ratio);
             one["interval"] = both(point.interval);
             j["pairs"].push_back(std::move(one));
         }
-        ordered_json course = row();
+        Json course = row();
         course["ratio_is"] = word_for(pair.course.kind);
         course["ratio"] = number(pair.course.ratio);
         course["interval"] = both(pair.course.interval);
         course["differs"] = pair.course.differs;
-        course["would_have_seen"] =
-            pair.course.differs ? ordered_json(nullptr) : number(pair.course.would_have_seen);
+        course["would_have_seen"] = pair.course.differs ? Json(nullptr) : number(pair.course.would_have_seen);
         j["courses"].push_back(std::move(course));
     }
     for (const PairCrossing &one : all.crossings)
@@ -152,7 +144,7 @@ std::string comparison_json(const ComparisonOfAll &all) {
              {"smaller_below", one.crossing.first_is_smaller_below ? one.solution : one.against},
              {"seen", one.measured ? "measured" : "forecast"}});
     for (const Ranked &ranked : all.rankings) {
-        ordered_json order = ordered_json::array();
+        Json order = Json::array();
         for (const auto &[solution, time] : ranked.times)
             order.push_back({{"solution", solution}, {"time_ns", number(time)}});
         j["rankings"].push_back(
@@ -162,12 +154,11 @@ std::string comparison_json(const ComparisonOfAll &all) {
         j["fastest"].push_back(
             {{"solution", range.solution}, {"from", number(range.from)}, {"to", number(range.to)}});
     for (const TradePoint &point : all.trade)
-        j["trade"].push_back(
-            {{"solution", point.solution},
-             {"sizes", {{all.size_name, number(all.trade_at)}}},
-             {"time_ns", number(point.time_ns)},
-             {"space_bytes", number(point.space_bytes)},
-             {"beaten_by", point.unbeaten() ? ordered_json(nullptr) : ordered_json(point.beaten_by)}});
+        j["trade"].push_back({{"solution", point.solution},
+                              {"sizes", {{all.size_name, number(all.trade_at)}}},
+                              {"time_ns", number(point.time_ns)},
+                              {"space_bytes", number(point.space_bytes)},
+                              {"beaten_by", point.unbeaten() ? Json(nullptr) : Json(point.beaten_by)}});
     return dumped(j);
 }
 
@@ -176,11 +167,11 @@ std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Si
                           const std::string &along, const std::vector<MeetsTarget> &target,
                           const std::vector<ClassCost> &classes, const SelfCheck &check,
                           const Sentence &sentence) {
-    ordered_json j = document("forecast");
+    Json j = document("forecast");
     for (const char *list : {"forecasts", "largest", "target", "classes"})
-        j[list] = ordered_json::array();
+        j[list] = Json::array();
     for (const SeriesForecast &one : forecasts) {
-        ordered_json at = ordered_json::object();
+        Json at = Json::object();
         for (const auto &[name, size] : sizes)
             at[name] = number(size);
         j["forecasts"].push_back({{"solution", one.solution},
@@ -196,20 +187,19 @@ std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Si
             {{"solution", one.solution},
              {"shape", one.shape},
              {"limit", limit},
-             {"size", one.largest ? ordered_json{{along, number(one.largest->size)}} : ordered_json(nullptr)},
-             {"interval", one.largest ? both(one.largest->interval) : ordered_json(nullptr)}});
+             {"size", one.largest ? Json{{along, number(one.largest->size)}} : Json(nullptr)},
+             {"interval", one.largest ? both(one.largest->interval) : Json(nullptr)}});
     for (const MeetsTarget &one : target)
         for (const Demand &demand : one.demands)
-            j["target"].push_back(
-                {{"solution", one.solution},
-                 {"demand", demand.what},
-                 {"meets", word_for(demand.meets)},
-                 {"by", demand.measured                                    ? "measured"
-                        : demand.what == "time" || demand.what == "memory" ? "forecast"
-                                                                           : "verdict"},
-                 {"value", demand.value > 0 ? number(demand.value) : ordered_json(nullptr)},
-                 {"interval", demand.value > 0 ? both(demand.interval) : ordered_json(nullptr)},
-                 {"reason", demand.verdict ? sentence(*demand.verdict) : demand.words}});
+            j["target"].push_back({{"solution", one.solution},
+                                   {"demand", demand.what},
+                                   {"meets", word_for(demand.meets)},
+                                   {"by", demand.measured                                    ? "measured"
+                                          : demand.what == "time" || demand.what == "memory" ? "forecast"
+                                                                                             : "verdict"},
+                                   {"value", demand.value > 0 ? number(demand.value) : Json(nullptr)},
+                                   {"interval", demand.value > 0 ? both(demand.interval) : Json(nullptr)},
+                                   {"reason", demand.verdict ? sentence(*demand.verdict) : demand.words}});
     for (const ClassCost &one : classes)
         j["classes"].push_back(
             {{"class", one.name}, {"time_ns", number(one.time_ns)}, {"passes", one.passes}});
@@ -219,15 +209,14 @@ std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Si
 
 namespace {
 
-ordered_json change_json(const Change &change) {
-    ordered_json j = {
-        {"solution", change.solution}, {"change", word_for(change.kind)}, {"counts", change.counts}};
+Json change_json(const Change &change) {
+    Json j = {{"solution", change.solution}, {"change", word_for(change.kind)}, {"counts", change.counts}};
     if (change.metric) {
         j["shape"] = change.shape;
         j["metric"] = word_for(*change.metric);
         j["ratio"] = number(change.course.ratio);
         j["interval"] = both(change.course.interval);
-        j["sizes"] = ordered_json::array();
+        j["sizes"] = Json::array();
         for (const RatioPoint &point : change.course.points)
             j["sizes"].push_back({{"size", number(point.size)},
                                   {"ratio", number(point.ratio)},
@@ -245,7 +234,7 @@ ordered_json change_json(const Change &change) {
 std::string changes_json(const std::vector<Change> &changes, const std::optional<Drift> &drift,
                          const std::string &size_name, double worse_by,
                          const std::vector<std::string> &ground, const std::vector<std::string> &inputs) {
-    ordered_json j = document("changes");
+    Json j = document("changes");
     j["size"] = size_name;
     j["worse_by"] = number(worse_by);
     j["other_ground"] = ground;
@@ -255,7 +244,7 @@ std::string changes_json(const std::vector<Change> &changes, const std::optional
         j["drift"] = {{"ratio", number(drift->ratio)},
                       {"interval", both(drift->interval)},
                       {"solutions", drift->solutions}};
-    j["changes"] = ordered_json::array();
+    j["changes"] = Json::array();
     for (const Change &change : changes)
         j["changes"].push_back(change_json(change));
     return dumped(j);

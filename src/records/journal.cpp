@@ -5,7 +5,6 @@
 #include <cstring>
 #include <fcntl.h>
 #include <map>
-#include <nlohmann/json.hpp>
 #include <set>
 #include <tuple>
 #include <unistd.h>
@@ -13,10 +12,9 @@
 #include "core/error.h"
 #include "records/digest.h"
 #include "records/files.h"
+#include "records/json.h"
 
 namespace iron {
-
-using nlohmann::ordered_json;
 
 const char *word_for(MeasuredKind kind) {
     switch (kind) {
@@ -38,8 +36,8 @@ MeasuredKind kind_named(const std::string &word) {
     throw std::invalid_argument("no kind of measurement is called " + word);
 }
 
-std::string with_check(const ordered_json &line) {
-    std::string text = line.dump();
+std::string with_check(const Json &line) {
+    std::string text = text_of(line);
     const std::string check = hex_digest(text);
     text.pop_back();
     return text + ",\"check\":\"" + check + "\"}";
@@ -56,7 +54,7 @@ std::optional<std::string> checked(const std::string &line) {
 
 double rounded(double value) { return std::round(value * 1000) / 1000; }
 
-Measurement measurement_of(const ordered_json &j) {
+Measurement measurement_of(const Json &j) {
     Measurement m;
     m.kind = kind_named(j.at("kind"));
     m.solution = j.at("solution");
@@ -133,11 +131,11 @@ bool is_over_a_limit(Outcome outcome) {
 }
 
 std::string journal_line(const Measurement &m) {
-    ordered_json j;
+    Json j;
     j["kind"] = word_for(m.kind);
     j["solution"] = m.solution;
     j["shape"] = m.shape;
-    j["sizes"] = ordered_json::object();
+    j["sizes"] = Json::object();
     for (const auto &[name, value] : m.sizes)
         j["sizes"][name] = static_cast<std::int64_t>(value);
     j["seed"] = m.seed;
@@ -184,7 +182,7 @@ Journal read_journal(const std::filesystem::path &path) {
     if (at == std::string::npos)
         throw Error(Category::usage, path.string() + " is empty", "run 'iron-stopwatch measure'");
     const auto heading = checked(text.substr(0, at));
-    const ordered_json head = heading ? ordered_json::parse(*heading, nullptr, false) : ordered_json();
+    const Json head = heading ? json_if_any(*heading) : Json();
     if (!head.is_object() || head.value("schema", "") != "iron-stopwatch/measurements/1")
         throw Error(Category::usage, path.string() + ":1: the first line is not that of a journal",
                     "it should be {\"schema\":\"iron-stopwatch/measurements/1\",…} with its checksum");
@@ -203,7 +201,7 @@ Journal read_journal(const std::filesystem::path &path) {
             continue;
         }
         try {
-            journal.measurements.push_back(measurement_of(ordered_json::parse(*line)));
+            journal.measurements.push_back(measurement_of(json_of(*line)));
             journal.whole_lines += written + "\n";
         } catch (const std::exception &) { // no JSON, or a kind that is none
             ++journal.dropped;
@@ -216,7 +214,7 @@ JournalWriter::JournalWriter(const std::filesystem::path &path, const std::strin
                              const std::string &lines)
     : path_(path) {
     // Replaced whole: a kill now leaves the earlier session's file as it was.
-    write_file(path, with_check(ordered_json::parse(heading)) + "\n" + lines);
+    write_file(path, with_check(json_of(heading)) + "\n" + lines);
     fd_ = open(path.c_str(), O_WRONLY | O_APPEND | O_CLOEXEC, 0666);
     if (fd_ < 0)
         throw Error(Category::not_possible, path.string() + " can't be written: " + std::strerror(errno));

@@ -2,11 +2,10 @@
 
 #include <cmath>
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
+
+#include "records/json.h"
 
 namespace iron {
-
-using nlohmann::ordered_json;
 
 namespace {
 
@@ -38,19 +37,19 @@ std::vector<std::string> MachineReport::advice() const {
 
 std::string machine_json(const MachineReport &report) {
     const Machine &machine = report.machine;
-    ordered_json j;
+    Json j;
     j["schema"] = "iron-stopwatch/machine/1";
     j["processor"] = machine.processor;
     j["processors"] = machine.processors;
     j["memory_bytes"] = static_cast<std::int64_t>(machine.memory_bytes);
     j["system"] = machine.system;
-    j["caches"] = ordered_json::array();
+    j["caches"] = Json::array();
     for (const Cache &cache : machine.caches)
         j["caches"].push_back({{"level", cache.level},
                                {"type", cache.type},
                                {"bytes", static_cast<std::int64_t>(cache.bytes)}});
-    j["governor"] = machine.governor.empty() ? ordered_json() : ordered_json(machine.governor);
-    j["turbo"] = machine.turbo.empty() ? ordered_json() : ordered_json(machine.turbo);
+    j["governor"] = machine.governor.empty() ? Json() : Json(machine.governor);
+    j["turbo"] = machine.turbo.empty() ? Json() : Json(machine.turbo);
     j["clock"] = {{"cost_ns", hundredths(report.clock.cost_ns)},
                   {"resolution_ns", hundredths(report.clock.resolution_ns)}};
     j["unrest"] = {{"runs", report.unrest.runs},
@@ -58,17 +57,16 @@ std::string machine_json(const MachineReport &report) {
                    {"median_excess", std::round(1e4 * report.unrest.median_excess) / 1e4},
                    {"worst_excess", std::round(1e4 * report.unrest.worst_excess) / 1e4},
                    {"disturbed_share", std::round(1e4 * report.unrest.disturbed_share) / 1e4}};
-    j["access_cost"] = ordered_json::array();
+    j["access_cost"] = Json::array();
     for (const AccessCost &point : report.memory.points())
         j["access_cost"].push_back({static_cast<std::int64_t>(point.bytes), hundredths(point.ns)});
     j["containment"] = report.own_namespace ? "namespace" : "adopted";
-    j["languages"] = ordered_json::array();
+    j["languages"] = Json::array();
     for (const LanguageFound &one : report.languages)
         j["languages"].push_back(
-            {{"name", one.name},
-             {"version", one.version.empty() ? ordered_json() : ordered_json(one.version)}});
+            {{"name", one.name}, {"version", one.version.empty() ? Json() : Json(one.version)}});
     j["advice"] = report.advice();
-    return j.dump(2, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+    return text_of(j, 2) + "\n";
 }
 
 } // namespace iron

@@ -2,13 +2,13 @@
 
 #include <algorithm>
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 #include <set>
 
 #include "core/error.h"
 #include "records/agreement.h"
 #include "records/files.h"
 #include "records/journal.h"
+#include "records/json.h"
 
 namespace iron {
 
@@ -86,7 +86,7 @@ ResultFolder read_result_folder(const std::string &path) {
         for (const SolutionAgreement &one : read_agreement(folder / "agreement.json").solutions)
             standing(one.name).answers = word_for(one.verdict);
     if (fs::exists(folder / "claims.json")) {
-        const auto document = nlohmann::json::parse(read_file(folder / "claims.json"), nullptr, false);
+        const auto document = json_if_any(read_file(folder / "claims.json"));
         if (document.is_object() && document.contains("claims"))
             for (const auto &claim : document["claims"])
                 standing(claim.value("solution", ""))

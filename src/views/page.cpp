@@ -4,10 +4,10 @@
 #include <boost/archive/iterators/transform_width.hpp>
 #include <fmt/format.h>
 #include <kainjow/mustache.hpp>
-#include <nlohmann/json.hpp>
 #include <stdexcept>
 
 #include "records/carried.h"
+#include "records/json.h"
 
 namespace iron {
 
@@ -24,14 +24,12 @@ std::string carried(const std::vector<CarriedFile> &files, const std::string &pa
 
 // For a script element: no text can end it.
 std::string readings_json(const Page &page) {
-    using nlohmann::ordered_json;
     // Six digits are more than anyone can see.
-    const auto shortened = [](double value) { return ordered_json::parse(fmt::format("{:.6g}", value)); };
-    ordered_json all = {{"size", page.size_name}, {"series", ordered_json::array()}};
+    const auto shortened = [](double value) { return json_of(fmt::format("{:.6g}", value)); };
+    Json all = {{"size", page.size_name}, {"series", Json::array()}};
     for (const PageSeries &series : page.series) {
-        ordered_json one = {{"solution", series.solution}, {"shape", series.shape},
-                            {"metric", series.metric},     {"points", ordered_json::array()},
-                            {"bound", series.bound},       {"bounds", ordered_json::array()}};
+        Json one = {{"solution", series.solution}, {"shape", series.shape}, {"metric", series.metric},
+                    {"points", Json::array()},     {"bound", series.bound}, {"bounds", Json::array()}};
         for (const PagePoint &point : series.points)
             one["points"].push_back({shortened(point.size), shortened(point.value), shortened(point.low),
                                      shortened(point.high), shortened(point.fitted)});
@@ -39,7 +37,7 @@ std::string readings_json(const Page &page) {
             one["bounds"].push_back(shortened(bound));
         all["series"].push_back(std::move(one));
     }
-    std::string text = all.dump(), safe;
+    std::string text = text_of(all), safe;
     for (const char c : text)
         safe += c == '<' ? std::string("\\u003c") : std::string(1, c);
     return safe;

@@ -10,9 +10,9 @@ namespace iron {
 namespace {
 
 // Where the step is and ln of its width, as the search moves them.
-using Place = std::array<double, 2>;
+using Point = std::array<double, 2>;
 
-constexpr Place first_steps = {0.5, 0.4};
+constexpr Point first_steps = {0.5, 0.4};
 constexpr double narrowest = -2.5, widest = 1; // ln of doublings
 constexpr double tolerance = 1e-3;             // of 1 + the value
 
@@ -29,8 +29,8 @@ double value_at(unsigned, const double *x, double *, void *value) {
 MemoryStep polished(const Value &value, const MemoryStep &start, int most) {
     const std::unique_ptr<nlopt_opt_s, decltype(&nlopt_destroy)> search(nlopt_create(NLOPT_LN_NELDERMEAD, 2),
                                                                         nlopt_destroy);
-    const Place low = {-HUGE_VAL, narrowest}, high = {HUGE_VAL, widest};
-    Place x = {start.at, std::clamp(std::log(start.width), narrowest, widest)};
+    const Point low = {-HUGE_VAL, narrowest}, high = {HUGE_VAL, widest};
+    Point x = {start.at, std::clamp(std::log(start.width), narrowest, widest)};
     nlopt_set_min_objective(search.get(), value_at, const_cast<Value *>(&value));
     nlopt_set_lower_bounds(search.get(), low.data());
     nlopt_set_upper_bounds(search.get(), high.data());

@@ -1,7 +1,7 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <mutex>
-#include <regex>
+#include <regex.h>
 
 #include "core/error.h"
 #include "lab/languages/java.h"
@@ -12,17 +12,29 @@ namespace iron {
 
 namespace fs = std::filesystem;
 
+namespace {
+
+// What the `group` of an extended POSIX `pattern` finds in `text`, in order.
+std::vector<std::string> found_in(const std::string &text, const char *pattern, int group) {
+    regex_t compiled;
+    regcomp(&compiled, pattern, REG_EXTENDED);
+    std::vector<std::string> names;
+    regmatch_t at[3];
+    for (const char *from = text.c_str(); regexec(&compiled, from, 3, at, 0) == 0; from += at[0].rm_eo)
+        names.emplace_back(from + at[group].rm_so, from + at[group].rm_eo);
+    regfree(&compiled);
+    return names;
+}
+
+} // namespace
+
 std::string main_class_of(const std::string &source_text) {
-    static const std::regex any_class(R"(\bclass\s+([A-Za-z_$][\w$]*))"),
-        public_class(R"(\bpublic\s+(?:final\s+)?class\s+([A-Za-z_$][\w$]*))");
-    std::string first;
-    for (std::sregex_iterator it(source_text.begin(), source_text.end(), any_class), end; it != end; ++it) {
-        if ((*it)[1] == "Main") return "Main";
-        if (first.empty()) first = (*it)[1];
-    }
-    std::smatch found;
-    if (std::regex_search(source_text, found, public_class)) return found[1];
-    return first;
+    const auto any = found_in(source_text, "\\bclass[[:space:]]+([[:alpha:]_$][[:alnum:]_$]*)", 1);
+    if (std::find(any.begin(), any.end(), "Main") != any.end()) return "Main";
+    const auto open_to_all = found_in(
+        source_text,
+        "\\bpublic[[:space:]]+(final[[:space:]]+)?class[[:space:]]+([[:alpha:]_$][[:alnum:]_$]*)", 2);
+    return !open_to_all.empty() ? open_to_all.front() : any.empty() ? "" : any.front();
 }
 
 namespace {
