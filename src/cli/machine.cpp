@@ -25,7 +25,7 @@ void add_machine(CLI::App &program, int &status) {
         MachineReport report;
         const MachineLock lock(
             [&] { teller.note("a measurement is under way on this machine; waiting for it"); });
-        report.machine = this_machine();
+        report.machine = this_machine(languages());
         report.memory = memory_curve(
             report.machine, [&] { teller.phase("measuring the cost of memory, some seconds"); },
             options->afresh);

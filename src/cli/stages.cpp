@@ -101,7 +101,7 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, c
     conditions.seed = session.options.seed;
     conditions.budget_s = session.budget_s();
     conditions.cold = session.options.cold;
-    conditions.machine = this_machine();
+    conditions.machine = this_machine(languages_of(problem));
     conditions.memory =
         memory_curve(conditions.machine, [&] { teller.phase("measuring this machine's memory, once"); });
     ResultArchive archive(session.out);

@@ -12,7 +12,6 @@ namespace {
 
 constexpr double batch_s = 100e-6; // a batch is long against the clock's 20 ns
 constexpr int inputs_a_batch = 16;
-constexpr int inputs_by_program = 2;    // a process each: sixteen a cell would eat the budget
 constexpr double input_batch = 2 << 20; // bytes of the inputs of a batch: reading more takes the budget
 constexpr double input_room = 64 << 20; // bytes of copies at a time
 
@@ -71,7 +70,6 @@ void FunctionBench::start(std::unique_ptr<Worker> &worker, const Runnable &runna
 void FunctionBench::load(const Spot &spot, int wanted) {
     const Where where{spot.shape, spot.sizes};
     std::vector<long> &held = loaded_[where];
-    inputs_.prepare(spot.shape, spot.sizes, spot.seed + held.size(), wanted - static_cast<int>(held.size()));
     while (static_cast<int>(held.size()) < wanted) {
         const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed + held.size());
         const long number = next_input_++;
@@ -109,7 +107,7 @@ Timed FunctionBench::time_calls(const Spot &spot, const Measurement &blank) {
     // A batch of several calls goes round several inputs: one again and again trains the branch predictor.
     if (call_s < batch_s) {
         const double fit = input_batch / std::max(1.0, static_cast<double>(input_bytes_[where]));
-        const int most = problem_.shape(spot.shape)->text ? inputs_a_batch : inputs_by_program;
+        const int most = problem_.shape(spot.shape)->text ? inputs_a_batch : 1; // made by a process each
         load(spot, std::clamp(static_cast<int>(fit), 1, most));
     }
     if (first) warm(spot, m);

@@ -19,16 +19,15 @@ class Generators {
     // Runs the shape's program, its output to `path`. Throws Error (not_possible), naming the call, where it
     // can't be built, fails, takes longer than the limit, prints nothing, or prints more than `[limits]
     // memory`.
-    // Once it is ready, several calls may run side by side.
     void make(const Shape &shape, const Sizes &sizes, std::uint64_t seed, const std::filesystem::path &path);
 
     // The processors that programs run on; the caller's own unless told.
     void run_on(std::vector<int> processors) { processors_ = std::move(processors); }
 
+  private:
     // Builds the shape's program where it has to be built. Throws like make().
     void make_ready(const Shape &shape);
 
-  private:
     const Problem &problem_;
     std::filesystem::path scratch_;
     std::vector<int> processors_;

@@ -3,7 +3,6 @@
 #include <fstream>
 
 #include "core/error.h"
-#include "lab/parallel.h"
 #include "records/files.h"
 
 namespace iron {
@@ -19,22 +18,6 @@ Input InputStore::get(const std::string &shape, const Sizes &sizes, std::uint64_
     const std::filesystem::path path = next_path();
     write(shape, sizes, seed, draw, path);
     return keep(key, path);
-}
-
-void InputStore::prepare(const std::string &name, const Sizes &sizes, std::uint64_t seed, int count) {
-    const Shape &shape = *problem_.shape(name);
-    if (shape.text) return;
-    std::vector<std::pair<Key, std::filesystem::path>> missing;
-    for (int i = 0; i < count; ++i)
-        if (const Key key{name, sizes, seed + static_cast<std::uint64_t>(i), Draw::random};
-            !inputs_.contains(key))
-            missing.push_back({key, next_path()});
-    generators_.make_ready(shape);
-    parallel_for(static_cast<int>(missing.size()), [&](int i) {
-        generators_.make(shape, sizes, std::get<2>(missing[i].first), missing[i].second);
-    });
-    for (const auto &[key, path] : missing)
-        keep(key, path);
 }
 
 Input InputStore::keep(const Key &key, const std::filesystem::path &path) {

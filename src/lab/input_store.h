@@ -31,9 +31,6 @@ class InputStore : public Inputs {
     Tape drawn(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) override;
     std::optional<Replayed> again(const std::string &shape, const Sizes &sizes, const Tape &tape,
                                   std::size_t cut) override;
-    // Makes those of seed, seed + 1, … that are not there yet, where a program makes them: side by side,
-    // since starting it takes longest. Throws like get().
-    void prepare(const std::string &shape, const Sizes &sizes, std::uint64_t seed, int count);
     // Where programs that make inputs may run, when the caller keeps to fewer processors.
     void run_on(std::vector<int> processors) { generators_.run_on(std::move(processors)); }
     // Writes an input elsewhere.

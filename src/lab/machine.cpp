@@ -13,7 +13,7 @@
 
 #include "lab/build.h"
 #include "lab/interrupt.h"
-#include "lab/languages/language.h"
+#include "lab/parallel.h"
 #include "records/files.h"
 #include "records/json.h"
 
@@ -86,7 +86,7 @@ Json points_json(const MemoryCurve &curve) {
 
 } // namespace
 
-Machine this_machine() {
+Machine this_machine(const std::vector<const Language *> &languages) {
     Machine machine;
     std::ifstream info("/proc/cpuinfo");
     for (std::string line; std::getline(info, line);)
@@ -109,10 +109,16 @@ Machine this_machine() {
         machine.turbo = off == "0" ? "on" : "off";
     else if (const std::string boost = line_of("/sys/devices/system/cpu/cpufreq/boost"); !boost.empty())
         machine.turbo = boost == "1" ? "on" : "off";
-    for (const Language *language : languages())
+    std::vector<std::string> tools, versions;
+    for (const Language *language : languages)
         for (const std::string &tool : language->tools())
-            if (const std::string version = version_of(tool); !version.empty())
-                machine.compilers[tool] = version;
+            tools.push_back(tool);
+    versions.resize(tools.size());
+    parallel_for(static_cast<int>(tools.size()), [&](int i) {
+        versions[static_cast<std::size_t>(i)] = version_of(tools[static_cast<std::size_t>(i)]);
+    });
+    for (std::size_t i = 0; i < tools.size(); ++i)
+        if (!versions[i].empty()) machine.compilers[tools[i]] = versions[i];
     return machine;
 }
 

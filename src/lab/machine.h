@@ -3,13 +3,15 @@
 
 #include <functional>
 #include <string>
+#include <vector>
 
+#include "lab/languages/language.h"
 #include "records/machine.h"
 
 namespace iron {
 
-// From what the system tells; quick.
-Machine this_machine();
+// From what the system tells, and what the tools of these languages say of their versions.
+Machine this_machine(const std::vector<const Language *> &languages);
 
 // Processor, processors, memory: where these differ, times are another machine's.
 std::string identity_of(const Machine &machine);

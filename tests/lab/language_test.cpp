@@ -19,11 +19,27 @@ TEST(Language, IsToldByTheEnding) {
     EXPECT_EQ(language_of(std::filesystem::path("")), nullptr);
 }
 
+TEST(Language, AProblemSpeaksThoseOfItsSolutionsAndItsOwnPrograms) {
+    Problem problem;
+    problem.solutions.resize(2);
+    problem.solutions[0].sources = {"solutions/ebb.rs"};
+    problem.solutions[1].sources = {"solutions/flood.rs"};
+    Shape shape;
+    shape.program = "inputs/waves.py";
+    problem.shapes = {shape};
+    problem.answers.referee = "referee.awk";
+    std::vector<std::string> names;
+    for (const Language *language : languages_of(problem))
+        names.push_back(language->name());
+    EXPECT_EQ(names, (std::vector<std::string>{"Python", "Rust"}));
+}
+
 TEST(Language, JavasMainClassIsFound) {
     EXPECT_EQ(main_class_of("class Gauge {}\npublic class Main { }"), "Main");
     EXPECT_EQ(main_class_of("class Gauge {}\npublic final class Tide { }"), "Tide");
     EXPECT_EQ(main_class_of("class Ebb { class Inner {} }"), "Ebb");
     EXPECT_EQ(main_class_of("// nothing here"), "");
+    EXPECT_EQ(main_class_of("class Gauge {}\npublic  class Flood {} public class Late {}"), "Flood");
 }
 
 TEST(Language, LimitsAreHandedToInterpretersThatKeepThem) {

@@ -4,6 +4,7 @@
 #include <boost/tokenizer.hpp>
 #include <map>
 #include <mutex>
+#include <set>
 
 #include "lab/process.h"
 #include "lab/workspace.h"
@@ -29,6 +30,18 @@ const Language *language_of(const fs::path &source) {
 
 const Language *language_of(const Solution &solution) {
     return solution.sources.empty() ? nullptr : language_of(fs::path(solution.sources.front()));
+}
+
+std::vector<const Language *> languages_of(const Problem &problem) {
+    std::set<const Language *> spoken = {language_of(fs::path(problem.answers.referee))};
+    for (const Solution &solution : problem.solutions)
+        spoken.insert(language_of(solution));
+    for (const Shape &shape : problem.shapes)
+        spoken.insert(language_of(fs::path(shape.program)));
+    std::vector<const Language *> all;
+    for (const Language *language : languages())
+        if (spoken.contains(language)) all.push_back(language);
+    return all;
 }
 
 std::vector<std::string> Recipe::flags(const std::string &usual) const {
@@ -83,15 +96,19 @@ std::string interpreter_path(const std::string &name) {
 std::string version_of(const std::string &program) {
     static std::mutex guard;
     static std::map<std::string, std::string> known;
-    const std::lock_guard lock(guard);
-    if (const auto found = known.find(program); found != known.end()) return found->second;
+    {
+        const std::lock_guard lock(guard);
+        if (const auto found = known.find(program); found != known.end()) return found->second;
+    }
     const std::string path = find_program(program);
-    if (path.empty()) return known[program] = "";
+    if (path.empty()) return "";
     std::vector<std::string> question = {"--version"};
     for (const Language *language : languages())
         for (const std::string &tool : language->tools())
             if (tool == program) question = language->version_question(program);
-    return known[program] = told_by(path, question, 10);
+    const std::string told = told_by(path, question, 10);
+    const std::lock_guard lock(guard);
+    return known[program] = told;
 }
 
 namespace {

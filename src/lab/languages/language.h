@@ -89,6 +89,8 @@ const std::vector<const Language *> &languages();
 const Language *language_of(const std::filesystem::path &source);
 // By the first of a solution's sources.
 const Language *language_of(const Solution &solution);
+// What a problem's solutions and its own programs are written in, each once.
+std::vector<const Language *> languages_of(const Problem &problem);
 
 // The interpreter's own binary, resolved once: a name in PATH may be a wrapper that costs 200 ms a start. ""
 // where it is not installed.
