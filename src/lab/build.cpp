@@ -185,6 +185,7 @@ void Builder::build_counter(const Recipe &recipe, Built &built) const {
     const Language *language = language_of(recipe.solution);
     built.no_counting = language ? language->no_counting(recipe) : "its language is not known";
     if (!built.no_counting.empty()) return;
+    built.long_numbers = language->has_long_numbers(recipe);
     Runnable counting = built.timing;
     if (language->counts_by_build()) {
         const Product product = compiled(recipe);

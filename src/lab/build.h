@@ -28,6 +28,7 @@ struct Built {
     Runnable timing;                  // the program as the user meant it
     std::optional<Runnable> counting; // with step counters; missing where steps can't be counted
     std::string no_counting;          // why
+    bool long_numbers = false;        // the steps leave out how long its numbers are
     bool cached = false;
 };
 

@@ -93,6 +93,7 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
         counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
         Measurement m = blank;
         m.kind = MeasuredKind::counting;
+        m.long_numbers = built_.long_numbers;
         m.worker = static_cast<int>(run(counting, false).process);
         std::ifstream in(steps);
         SpaceReading exact;

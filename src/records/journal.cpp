@@ -79,6 +79,7 @@ Measurement measurement_of(const Json &j) {
     m.steps = j.value("steps", std::int64_t{0});
     m.bulk_steps = j.value("bulk_steps", std::int64_t{0});
     m.varying = j.value("varying", false);
+    m.long_numbers = j.value("long_numbers", false);
     const auto bytes = [&](const char *name) { return j.value(name, std::int64_t{0}); };
     m.space = {bytes("space_bytes"),         bytes("heap_peak_bytes"),
                bytes("answer_bytes"),        bytes("stack_peak_bytes"),
@@ -160,6 +161,7 @@ std::string journal_line(const Measurement &m) {
         j["steps"] = m.steps;
         j["bulk_steps"] = m.bulk_steps;
         j["varying"] = m.varying;
+        if (m.long_numbers) j["long_numbers"] = true;
     } else if (m.outcome == Outcome::done && m.kind == MeasuredKind::space) {
         j["space_bytes"] = m.space.space_bytes;
         j["heap_peak_bytes"] = m.space.heap_peak_bytes;

@@ -73,6 +73,7 @@ struct Measurement {
     std::int64_t steps = 0;      // blocks and bulk work together
     std::int64_t bulk_steps = 0; // work of library calls, as far as it is seen
     bool varying = false;
+    bool long_numbers = false; // how long its numbers are is not among the steps
     SpaceReading space;        // of a space reading
     std::string answer_digest; // "" where no answer was looked at
 };

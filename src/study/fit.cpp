@@ -63,6 +63,8 @@ working_sets_of(const Scope &scope, const std::vector<SolutionClaims> &claims,
         for (const ReadPlace &place : one.series.places)
             set.bytes[place.sizes] = mean_of(place.readings);
     }
+    for (const Measurement &m : measurements)
+        if (m.long_numbers) sets[{m.solution, m.shape}].long_numbers = true;
     return sets;
 }
 

@@ -186,6 +186,9 @@ std::string dearer_steps_text(const std::string &growth, const TimeAStep &time) 
 }
 
 std::string told(const because::SlowSteps &b) {
+    if (b.time.long_numbers)
+        return dearer_steps_text(b.growth, b.time) +
+               "its numbers may be longer, and how long they are is not among the steps";
     return dearer_steps_text(b.growth, b.time) +
            fmt::format(
                "the bytes worked on explain {}: a step itself may grow, as of numbers that get longer",

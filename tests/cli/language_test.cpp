@@ -221,6 +221,15 @@ serve({
   write: (top) => top + "\n",
 });
 )");
+    folder.write("longest.js", R"(const { serve } = require("iron_stopwatch");
+serve({
+  read: (text) => text.split(/\s+/).filter((word) => word).map(Number).slice(1),
+  solve: (levels) => { let power = 1n; // of as many digits as there are levels
+                       for (const level of levels) power *= 3n;
+                       return power ? levels.reduce((a, b) => (a > b ? a : b), 0) : 0; },
+  write: (top) => top + "\n",
+});
+)");
     folder.solution("front",
                     "std::vector<int> all; for (int l : levels) all.insert(all.begin(), l); long long top = "
                     "0; for (int l : all) if (l > top) top = l; return top;");
@@ -241,6 +250,8 @@ time = "O(n log n)"
 [solutions.javascript]
 source = "seen.js"
 time = "O(n)"
+[solutions.longest]
+source = "longest.js"
 [solutions.front]
 source = "front.cpp"
 time = "O(n)"
@@ -248,6 +259,9 @@ time = "O(n)"
     const Ran ran = folder.run_until([&] { return folder.all_decided(); }, {"run", "--budget", "3s"});
     for (const auto &claim : folder.list("claims.json", "claims"))
         EXPECT_EQ(claim.at("verdict"), "exceeded") << claim << ran.out;
+    // How long the numbers of JavaScript are can't be counted: that is said beside the steps.
+    for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
+        EXPECT_EQ(m.long_numbers, m.kind == MeasuredKind::counting && m.solution == "longest");
 }
 
 TEST(Languages, ColdCallsAreEachTheFirstOfAProcess) {

@@ -222,6 +222,21 @@ TEST(Planner, WhatIsStartedForTheFirstCountHoldsNoLineUp) {
     EXPECT_LE(before.size(), 2u);
 }
 
+// The second count alone tells what the next will cost, and the machine stood still in it.
+TEST(Planner, OneSlowMomentEndsNoCounting) {
+    Simulated machine = simulated(1, 30, 4096);
+    machine.call_s = [](const Cell &cell) { return 1e-4 * cell.size; };
+    machine.more_to_count_s = [&](const Cell &) {
+        return machine.counted.empty() ? 0.7 : machine.counted.size() == 1 ? 3.0 : 0.05;
+    };
+    machine.run();
+    for (int shape = 0; shape < 2; ++shape)
+        EXPECT_GE(std::count_if(machine.counted.begin(), machine.counted.end(),
+                                [&](const auto &one) { return one.first.shape == shape; }),
+                  10)
+            << shape;
+}
+
 TEST(Planner, CountsEveryCellItTimes) {
     Simulated machine = simulated(2, 40);
     machine.options.counted[1] = false;

@@ -42,6 +42,27 @@ TEST(Language, JavasMainClassIsFound) {
     EXPECT_EQ(main_class_of("class Gauge {}\npublic  class Flood {} public class Late {}"), "Flood");
 }
 
+TEST(Language, LongNumbersOfJavaScriptAreSeenInItsSource) {
+    const Workspace scratch;
+    Problem problem;
+    problem.folder = scratch.path();
+    Solution solution;
+    solution.sources = {"tide.js"};
+    const BuildStore store(scratch.path(), scratch.path());
+    const auto has = [&](const std::string &source) {
+        write_file(scratch.path() / "tide.js", source);
+        return language_of(solution)->has_long_numbers(
+            {problem, solution, Style::function, false, scratch.path(), scratch.path(), store});
+    };
+    EXPECT_TRUE(has("let tide = 1n;\n"));
+    EXPECT_TRUE(has("const high = (levels) => BigInt(levels.length) * 0xffn;"));
+    EXPECT_FALSE(
+        has("// takes 2n steps, no BigInt\n/* 3n */ const word = '4n', wide = new BigInt64Array(7);"));
+    EXPECT_FALSE(has("const in3 = n + n2; // it's"));
+    EXPECT_FALSE(has("const word = 'it\\'s 1n';"));
+    EXPECT_FALSE(has("/* open"));
+}
+
 TEST(Language, LimitsAreHandedToInterpretersThatKeepThem) {
     Limits limits;
     limits.memory_bytes = 256 << 20;

@@ -74,6 +74,9 @@ TEST(Reasons, OfWhatCanNotBeToldSayWhy) {
     EXPECT_NE(
         said(because::SlowSteps{"n^1.5", {{{"n", 16}}, {{"n", 64}}, 2, 9, 4, 1.5}}).find("4.5 times more"),
         std::string::npos);
+    EXPECT_NE(said(because::SlowSteps{"n^2", {{{"n", 16}}, {{"n", 64}}, 2, 9, 4, 1, true}})
+                  .find("4.5 times more where its numbers may be longer"),
+              std::string::npos);
     EXPECT_NE(said(because::Keeps{stretch(7, 7)}, {besides::Hardest{12}}).find("only the 12 places"),
               std::string::npos);
 }

@@ -17,6 +17,7 @@ namespace iron {
 struct WorkingSet {
     std::vector<std::string> names;
     std::map<std::vector<double>, double> bytes;
+    bool long_numbers = false; // and numbers that may get longer, of which no step is counted
 };
 
 // The growths of one shape's readings; null where there are none. They must outlive what is made of them.

@@ -29,6 +29,7 @@ struct TimeAStep {
     double first_ns = 0, last_ns = 0;
     double could = 1; // times that memory alone could have made it dearer, whatever is worked on
     std::optional<double> could_there = {}; // with the bytes that were worked on there, where those are known
+    bool long_numbers = false;              // its numbers may get longer, and steps do not show it
 };
 
 namespace because {

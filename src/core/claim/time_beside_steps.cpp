@@ -37,8 +37,12 @@ std::optional<TimeAStep> time_a_step(const Growth &steps, const Growth &time, co
     };
     TimeAStep found{steps.place_at(from.steps), steps.place_at(to.steps), a_step(from), a_step(to), 1};
     const double span = std::max(input(to) / input(from), std::exp(log_steps(to) - log_steps(from)));
+    if (working_set && working_set->long_numbers) { // a dearer step is theirs, and not memory's
+        found.could_there = 1;
+        found.long_numbers = true;
+    }
     if (memory) found.could = memory->steepest_rise(std::max(span, 1.0));
-    if (!memory || !working_set || working_set->names != steps.names()) return found;
+    if (found.could_there || !memory || !working_set || working_set->names != steps.names()) return found;
     const auto bytes_from = working_set->bytes.find(steps.points[from.steps].sizes),
                bytes_to = working_set->bytes.find(steps.points[to.steps].sizes);
     if (bytes_from != working_set->bytes.end() && bytes_to != working_set->bytes.end())

@@ -3,7 +3,6 @@
 #include <Eigen/QR>
 #include <algorithm>
 #include <cmath>
-#include <numeric>
 
 namespace iron {
 
@@ -133,13 +132,27 @@ LeastSquares nonnegative_least_squares(const std::vector<std::vector<double>> &c
 
 SquareMatrix covariance_of(const std::vector<std::vector<double>> &columns, double ridge) {
     const auto count = static_cast<Eigen::Index>(columns.size());
+    // The squares of a factorial are beyond what a double holds.
+    std::vector<double> largest(columns.size(), 0);
+    for (std::size_t j = 0; j < columns.size(); ++j) {
+        for (const double value : columns[j])
+            largest[j] = std::max(largest[j], std::abs(value));
+        if (largest[j] == 0) largest[j] = 1;
+    }
     Matrix normal(count, count);
     for (Eigen::Index i = 0; i < count; ++i)
-        for (Eigen::Index j = 0; j <= i; ++j)
-            normal(i, j) = normal(j, i) =
-                std::inner_product(columns[i].begin(), columns[i].end(), columns[j].begin(), 0.0);
+        for (Eigen::Index j = 0; j <= i; ++j) {
+            double sum = 0;
+            for (std::size_t row = 0; row < columns[i].size(); ++row)
+                sum += columns[i][row] / largest[i] * (columns[j][row] / largest[j]);
+            normal(i, j) = normal(j, i) = sum;
+        }
     normal.diagonal() *= 1 + ridge;
-    return inverse(normal);
+    SquareMatrix result = inverse(normal);
+    for (std::size_t i = 0; i < columns.size(); ++i)
+        for (std::size_t j = 0; j < columns.size(); ++j)
+            (result.values[i * columns.size() + j] /= largest[i]) /= largest[j];
+    return result;
 }
 
 SquareMatrix inverse_of(const SquareMatrix &matrix) {

@@ -36,7 +36,9 @@ double Climb::expected_count_s(double size) const {
     // One that was slow is no growth: counts grow as calls do, or, where a start hides that, as the size.
     const double last = count_costs_.largest_size();
     const double grown = std::max(call_s / std::max(costs_.expected(last), 1e-9), size / std::max(last, 1.0));
-    return std::min(count_costs_.expected(size), count_costs_.last_s() * std::max(grown, 1.0));
+    const double here = std::min(count_costs_.expected(size), count_costs_.last_s() * std::max(grown, 1.0));
+    // One alone may have met a slow moment: what others of the solution's took is heard as well.
+    return counted_ > 2 ? here : std::min(here, solution_costs().expected_count_s(call_s));
 }
 
 double Climb::next_s() const {

@@ -55,12 +55,11 @@ void Ledger::told_time(const Cell &cell, double call_s, double cost_s) {
 void Ledger::told_count(const Cell &cell, double cost_s) {
     const auto found = cells.find(cell);
     const double call_s = found == cells.end() ? 0 : found->second.call_s;
-    if (SolutionCosts &of = costs[cell.solution]; ++of.counted > 1) {
-        const bool first = of.counted == 2;
-        const double share = call_s > 0 ? cost_s / call_s : of.least_share;
-        of.least_count_s = first ? cost_s : std::min(of.least_count_s, cost_s);
-        of.least_share = first ? share : std::min(of.least_share, share);
-    }
+    SolutionCosts &of = costs[cell.solution];
+    const bool first = ++of.counted == 1;
+    const double share = call_s > 0 ? cost_s / call_s : of.least_share;
+    of.least_count_s = first ? cost_s : std::min(of.least_count_s, cost_s);
+    of.least_share = first ? share : std::min(of.least_share, share);
     if (found == cells.end()) return;
     found->second.count_s = cost_s;
     found->second.has_count = true;

@@ -24,7 +24,7 @@ struct CellRecord {
 };
 
 // What a solution's counts cost, wherever they are taken. The first reading of either kind is mostly what was
-// started for it: that is no measure.
+// started for it: that is no measure, but no later one is taken to be dearer.
 struct SolutionCosts {
     int timed = 0, counted = 0;
     double least_count_s = 0, least_share = 0; // of counts against calls

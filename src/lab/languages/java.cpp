@@ -1,7 +1,6 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <mutex>
-#include <regex.h>
 
 #include "core/error.h"
 #include "lab/languages/java.h"
@@ -11,22 +10,6 @@
 namespace iron {
 
 namespace fs = std::filesystem;
-
-namespace {
-
-// What the `group` of an extended POSIX `pattern` finds in `text`, in order.
-std::vector<std::string> found_in(const std::string &text, const char *pattern, int group) {
-    regex_t compiled;
-    regcomp(&compiled, pattern, REG_EXTENDED);
-    std::vector<std::string> names;
-    regmatch_t at[3];
-    for (const char *from = text.c_str(); regexec(&compiled, from, 3, at, 0) == 0; from += at[0].rm_eo)
-        names.emplace_back(from + at[group].rm_so, from + at[group].rm_eo);
-    regfree(&compiled);
-    return names;
-}
-
-} // namespace
 
 std::string main_class_of(const std::string &source_text) {
     const auto any = found_in(source_text, "\\bclass[[:space:]]+([[:alpha:]_$][[:alnum:]_$]*)", 1);

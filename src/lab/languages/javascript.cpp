@@ -2,10 +2,28 @@
 #include <fmt/format.h>
 
 #include "lab/languages/language.h"
+#include "records/files.h"
 
 namespace iron {
 
 namespace {
+
+// `BigInt`, or a literal like 3n, outside of comments and texts. One in a regular expression may mislead it.
+bool names_big_integers(const std::string &source) {
+    std::string code;
+    for (std::size_t i = 0; i < source.size(); ++i) {
+        const char c = source[i];
+        if (source.compare(i, 2, "//") == 0)
+            i = std::min(source.find('\n', i), source.size());
+        else if (source.compare(i, 2, "/*") == 0)
+            i = std::min(source.find("*/", i + 2), source.size() - 2) + 1;
+        else if (c == '"' || c == '\'' || c == '`')
+            for (++i; i < source.size() && source[i] != c; ++i)
+                if (source[i] == '\\') ++i;
+        code += i < source.size() && source[i] == c ? c : ' ';
+    }
+    return !found_in(code, "\\b(BigInt|[0-9][0-9a-fA-FxobXOB_]*n)\\b", 1).empty();
+}
 
 class JavaScript : public Language {
   public:
@@ -39,6 +57,12 @@ class JavaScript : public Language {
             options.insert(options.end(),
                            {"--require", (recipe.adapters / adapter() / "iron_stopwatch.js").string()});
         runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
+    }
+
+    bool has_long_numbers(const Recipe &recipe) const override {
+        for (const std::string &source : recipe.solution.sources)
+            if (names_big_integers(read_file(recipe.problem.folder / source))) return true;
+        return false;
     }
 
     bool reserves_memory() const override { return true; }

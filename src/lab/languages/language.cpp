@@ -4,6 +4,7 @@
 #include <boost/tokenizer.hpp>
 #include <map>
 #include <mutex>
+#include <regex.h>
 #include <set>
 
 #include "lab/process.h"
@@ -126,6 +127,17 @@ std::string hindered_build(const Recipe &recipe) {
 }
 
 std::string hindered_runtime(const Recipe &recipe) { return recipe.solution.run.empty() ? "" : own_run; }
+
+std::vector<std::string> found_in(const std::string &text, const char *pattern, int group) {
+    regex_t compiled;
+    regcomp(&compiled, pattern, REG_EXTENDED);
+    std::vector<std::string> names;
+    regmatch_t at[3];
+    for (const char *from = text.c_str(); regexec(&compiled, from, 3, at, 0) == 0; from += at[0].rm_eo)
+        names.emplace_back(from + at[group].rm_so, from + at[group].rm_eo);
+    regfree(&compiled);
+    return names;
+}
 
 std::vector<std::string> split_words(const std::string &text) {
     using Separator = boost::escaped_list_separator<char>;

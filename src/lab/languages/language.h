@@ -65,6 +65,8 @@ class Language {
     // builds count start what `recipe` (counting) built.
     virtual void make_counting(const Recipe &recipe, Runnable &runnable) const = 0;
     virtual bool counts_by_build() const { return false; }
+    // It calculates with numbers of any length, and no step is counted of how long they are.
+    virtual bool has_long_numbers(const Recipe &) const { return false; }
 
     // Address space says nothing: it reserves far more than it uses, and collects garbage now and then.
     virtual bool reserves_memory() const { return false; }
@@ -103,6 +105,9 @@ std::string version_of(const std::string &program);
 std::string hindered_build(const Recipe &recipe);
 // The same of a runtime that counts functions by an agent or a hook of its own.
 std::string hindered_runtime(const Recipe &recipe);
+
+// What the `group`, at most 2, of an extended POSIX `pattern` finds in `text`, in order.
+std::vector<std::string> found_in(const std::string &text, const char *pattern, int group);
 
 // Words of a command line, at blanks; "…" and '…' hold words together. No shell is ever asked.
 std::vector<std::string> split_words(const std::string &text);
