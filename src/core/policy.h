@@ -126,6 +126,9 @@ constexpr double time_faster_told = 1.5;       // times dearer a step: worth a r
 // Containers keep so much room to spare (times); told where sizes lie so far apart, doublings, and for sure.
 // [programs]
 constexpr double spare = 1.125, spare_far_enough = 2.5, spare_far_enough_for_sure = 3.9;
+// For sure: compared at so many places, the nearest at most so many doublings below. [theory]
+constexpr std::size_t spare_places_for_sure = 3;
+constexpr double spare_near_enough_for_sure = 2;
 // A shape is capped by another that is as dear (ln) at so many of the places both were read at. [programs]
 constexpr double capped_as_dear = 0.05;
 constexpr std::size_t capped_in_common = 6, capped_as_dear_places = 3;

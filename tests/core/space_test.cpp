@@ -116,6 +116,15 @@ TEST(SpaceClaim, RoomToSpareIsNoGrowth) {
     EXPECT_NE(on("O(n)"), Verdict::exceeded);
 }
 
+// A square table in a program that holds 10 KB whatever n is: at the far place those are most of it.
+TEST(SpaceClaim, WhatIsNeededAtEverySizeHidesNoGrowth) {
+    Series series{{"n"}, {}, 1024};
+    for (const double n : {16, 18, 20, 23, 180, 215, 304, 362, 430, 510})
+        series.places.push_back({{n}, {{0, 0, 10'240 + n * (n + 65)}}});
+    EXPECT_NE(on_space("O(n)", fit_growth(series, {Noise::weighed, {parse_bound("O(n)", {"n"})}})),
+              Verdict::holds);
+}
+
 TEST(SpaceClaim, ATopOffTheLadderHidesNoGrowth) {
     // A recursion a logarithm deep, up to a target and its half, that are on no doubling of the ladder.
     Series series = counted_series([](double n) { return 16 + 20 * std::floor(std::log2(n)); }, 16, 1e8);
