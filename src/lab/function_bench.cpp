@@ -13,7 +13,7 @@ namespace {
 constexpr double batch_s = 100e-6; // a batch is long against the clock's 20 ns
 constexpr int inputs_a_batch = 16;
 constexpr double input_batch = 256 << 10; // bytes of the inputs of a batch: no predictor remembers more
-constexpr double input_room = 64 << 20; // bytes of copies at a time
+constexpr double input_room = 64 << 20;   // bytes of copies at a time
 
 // Where every byte is seen, a call may still go one frame deeper into the allocator than another.
 constexpr std::int64_t fine_grain = 64;
