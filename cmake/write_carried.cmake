@@ -4,7 +4,7 @@ set(table "")
 set(taken "")
 set(index 0)
 foreach(file IN LISTS FILES)
-    set(from "carried_${NAME}_${index}")
+    set(from "${NAME}_${index}")
     string(APPEND taken "asm(\".pushsection .rodata\\n\"\n    \"${from}: .incbin \\\"${FOLDER}/${file}\\\"\\n\"\n"
            "    \"${from}_end: .popsection\");\nextern \"C\" const char ${from}[], ${from}_end[];\n")
     string(APPEND table "        {\"${file}\", {${from}, static_cast<std::size_t>(${from}_end - ${from})}},\n")
