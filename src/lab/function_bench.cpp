@@ -12,7 +12,7 @@ namespace {
 
 constexpr double batch_s = 100e-6; // a batch is long against the clock's 20 ns
 constexpr int inputs_a_batch = 16;
-constexpr double input_batch = 256 << 10; // bytes of the inputs of a batch: no predictor remembers more
+constexpr double input_batch = 256 << 10; // bytes of the inputs of a batch: branches are hardly remembered
 constexpr double input_room = 64 << 20;   // bytes of copies at a time
 
 // Where every byte is seen, a call may still go one frame deeper into the allocator than another.
@@ -106,8 +106,7 @@ Timed FunctionBench::time_calls(const Spot &spot, const Measurement &blank) {
     }
     // A batch of several calls goes round several inputs: one again and again trains the branch predictor.
     if (call_s < batch_s) {
-        const double fit = std::min(input_batch / std::max(1.0, static_cast<double>(input_bytes_[where])),
-                                    std::ceil(batch_s / std::max(call_s, 1e-10)));
+        const double fit = input_batch / std::max(1.0, static_cast<double>(input_bytes_[where]));
         const int most = problem_.shape(spot.shape)->text ? inputs_a_batch : 1; // made by a process each
         load(spot, std::clamp(static_cast<int>(fit), 1, most));
     }
