@@ -42,6 +42,7 @@ struct iron_stopwatch_space {
 extern __attribute__((weak)) int iron_stopwatch_count_call(int (*call)(void *), void *context,
                                                            unsigned long long *steps,
                                                            unsigned long long *bulk);
+extern __attribute__((weak)) const char *iron_stopwatch_where(void);
 extern __attribute__((weak)) void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *),
                                                             void *context, unsigned long long stack_bytes,
                                                             struct iron_stopwatch_space *reading);
@@ -69,6 +70,7 @@ struct iron_stopwatch_kept {
 static struct iron_stopwatch_kept *iron_stopwatch_inputs;
 static const struct iron_stopwatch_program *iron_stopwatch_it;
 static char iron_stopwatch_reply[512];
+static const char *iron_stopwatch_rest = ""; /* of the reply, of any length */
 
 static int64_t iron_stopwatch_now(int clock) {
     struct timespec now;
@@ -296,9 +298,11 @@ static const char *iron_stopwatch_apart(const char *path, int space, unsigned lo
                  "allocations=%llu input_bytes=%llu",
                  r.space_bytes, r.heap_peak_bytes, r.answer_bytes, r.stack_peak_bytes, r.allocations,
                  after > before ? after - before : 0);
-    else
+    else {
         snprintf(iron_stopwatch_reply, sizeof iron_stopwatch_reply, "done steps=%llu bulk_steps=%llu",
                  steps + bulk, bulk);
+        iron_stopwatch_rest = iron_stopwatch_where();
+    }
     return iron_stopwatch_reply;
 }
 
@@ -361,7 +365,8 @@ static int iron_stopwatch_run(const struct iron_stopwatch_program *it) {
             {
                 const char *reply = iron_stopwatch_obeyed(line, stack, own);
                 iron_stopwatch_leave_if_copy(own);
-                fprintf(replies, "%s\n", reply);
+                fprintf(replies, "%s%s\n", reply, iron_stopwatch_rest);
+                iron_stopwatch_rest = "";
                 fflush(replies);
             }
         }

@@ -37,6 +37,7 @@ struct iron_stopwatch_space {
 };
 __attribute__((weak)) int iron_stopwatch_count_call(int (*call)(void *), void *context,
                                                     unsigned long long *steps, unsigned long long *bulk);
+__attribute__((weak)) const char *iron_stopwatch_where();
 __attribute__((weak)) void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *),
                                                      void *context, unsigned long long stack_bytes,
                                                      iron_stopwatch_space *reading);
@@ -404,7 +405,8 @@ class Worker {
         Counting counting{this, input.get(), slots.next()};
         const int status = iron_stopwatch_count_call(&call_once, &counting, &steps, &bulk);
         if (status != 0) return thrown(status);
-        return "done steps=" + std::to_string(steps + bulk) + " bulk_steps=" + std::to_string(bulk);
+        return "done steps=" + std::to_string(steps + bulk) + " bulk_steps=" + std::to_string(bulk) +
+               iron_stopwatch_where();
     }
 
     // space PATH: one call on a stack of its own, its memory read.

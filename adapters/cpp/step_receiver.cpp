@@ -35,17 +35,55 @@ struct Table {
 Table *tables = nullptr;
 bool unknown_layout = false;
 
-unsigned long long total() {
-    unsigned long long sum = 0;
+template <class Do>
+void for_each_function(Do done) {
     for (const Table *table = tables; table; table = table->next)
         for (std::uint32_t f = 0; f < table->functions; ++f) {
             const Function *function = table->function[f];
             // Discarded copies of an inline function are listed with the owner of the copy that was kept.
-            if (!function || function->owner != table) continue;
-            for (std::uint32_t i = 0; i < function->counters[0].count; ++i)
-                sum += function->counters[0].values[i];
+            if (function && function->owner == table) done(*table, *function);
         }
+}
+
+unsigned long long total() {
+    unsigned long long sum = 0;
+    for_each_function([&](const Table &, const Function &function) {
+        for (std::uint32_t i = 0; i < function.counters[0].count; ++i)
+            sum += function.counters[0].values[i];
+    });
     return sum;
+}
+
+void start() {
+    for_each_function([](const Table &, const Function &function) {
+        for (std::uint32_t i = 0; i < function.counters[0].count; ++i)
+            function.counters[0].values[i] = 0;
+    });
+    iron_stopwatch_forget_bulk();
+}
+
+// "STAMP.FUNCTION:COUNTER=VALUE,COUNTER=VALUE;…": the stamp of the compiler's notes, the function's number in
+// them, and its counters that are not zero.
+void tell_counters(iron_stopwatch_receiver::Text &text) {
+    for_each_function([&](const Table &table, const Function &function) {
+        bool any = false;
+        for (std::uint32_t i = 0; i < function.counters[0].count; ++i) {
+            const std::int64_t value = function.counters[0].values[i];
+            if (value == 0) continue;
+            if (!any) {
+                text.number(table.stamp);
+                text.add('.');
+                text.number(function.identity);
+                text.add(':');
+            }
+            any = true;
+            text.number(i);
+            text.add('=');
+            text.number(static_cast<unsigned long long>(value));
+            text.add(',');
+        }
+        if (any) text.add(';');
+    });
 }
 
 } // namespace
@@ -61,13 +99,13 @@ void __gcov_init(Table *table) {
         table->next = tables, tables = table;
 }
 void __gcov_exit() {
-    if (!unknown_layout) iron_stopwatch_receiver::tell_at_end(total());
+    if (!unknown_layout) iron_stopwatch_receiver::tell_at_end(total(), "counters", &tell_counters);
 }
 void __gcov_merge_add(std::int64_t *, std::uint32_t) {}
 
 int iron_stopwatch_count_call(int (*call)(void *), void *context, unsigned long long *steps,
                               unsigned long long *bulk) {
     if (unknown_layout || !tables) std::_Exit(113);
-    return iron_stopwatch_receiver::count_call(&total, call, context, steps, bulk);
+    return iron_stopwatch_receiver::count_call(&start, &total, "counters", &tell_counters, call, context, steps, bulk);
 }
 }

@@ -24,22 +24,83 @@ if (process.env.IRON_STOPWATCH_COUNTS === "1") {
   session.post("Profiler.startPreciseCoverage", { callCount: true, detailed: true });
 }
 
-// Blocks executed since this was last asked.
-function blocks() {
-  let sum = 0;
+// Sources that were counted, by where they come from: the text, and where each of its lines begins.
+const sources = new Map();
+function source(url) {
+  if (!sources.has(url)) {
+    const path = require("url").fileURLToPath(url);
+    const text = fs.readFileSync(path, "utf8");
+    const starts = [0];
+    for (let at = text.indexOf("\n"); at >= 0; at = text.indexOf("\n", at + 1)) starts.push(at + 1);
+    const main = require.main ? require.main.filename : process.argv[1];
+    const name = path === fs.realpathSync(main) ? "" : require("path").relative(require("path").dirname(main), path) + ":";
+    sources.set(url, { text, starts, name });
+  }
+  return sources.get(url);
+}
+
+// How often each line was reached since this was last asked: the most of any block that holds something of it but
+// blanks and brackets.
+function linesRun() {
+  const lines = new Map();
   session.post("Profiler.takePreciseCoverage", (fault, taken) => {
     if (fault) throw new Unusable("the engine counts no blocks: " + fault.message);
     for (const script of taken.result) {
       if (!script.url.startsWith("file:") || script.url.endsWith("/iron_stopwatch.js")) continue;
-      for (const one of script.functions) for (const range of one.ranges) sum += range.count;
+      const { text, starts, name } = source(script.url);
+      // Blocks lie within one another: the innermost has the say.
+      const ranges = script.functions.flatMap((one) => one.ranges);
+      ranges.sort((a, b) => a.startOffset - b.startOffset || b.endOffset - a.endOffset);
+      const counts = new Float64Array(text.length);
+      for (const range of ranges) counts.fill(range.count, range.startOffset, range.endOffset);
+      for (let line = 0; line < starts.length; ++line) {
+        const end = line + 1 < starts.length ? starts[line + 1] : text.length;
+        if (/^\s*\/\//.test(text.slice(starts[line], end))) continue;
+        let most = 0;
+        for (let at = starts[line]; at < end; ++at)
+          if (counts[at] > most && !" \t\r\n{}()[];,".includes(text[at])) most = counts[at];
+        if (most > 0) lines.set(name + (line + 1), most);
+      }
     }
   });
-  return sum;
+  return lines;
+}
+
+// Bulk work by the method's name, since this was last asked. It belongs to the lines that call a method so.
+let bulk = 0, bulkBy = new Map();
+function spent(name, steps) {
+  bulk += steps;
+  bulkBy.set(name, (bulkBy.get(name) || 0) + steps);
+}
+
+function callersOf(method) {
+  const call = new RegExp("\\b" + method + "\\s*\\(");
+  for (const { text, name } of sources.values()) {
+    const lines = [];
+    text.split("\n").forEach((line, at) => {
+      if (call.test(line)) lines.push(at + 1);
+    });
+    if (lines.length > 0) return name + lines.join("%2C");
+  }
+  return "";
+}
+
+// All steps of a call that has ended, those of them that are bulk work, and where they were (docs/protocol.md).
+function stepsTold() {
+  const spots = [...linesRun()];
+  for (const [method, steps] of bulkBy) spots.push([callersOf(method) + "%20" + method, steps]);
+  const all = spots.reduce((sum, [, steps]) => sum + steps, 0);
+  const told = spots.map(([name, steps]) => name.replace(/ /g, "%20") + ":" + steps).join(",");
+  return { all, bulk, spots: "spots=" + told };
+}
+function forgetSteps() {
+  linesRun();
+  bulk = 0;
+  bulkBy = new Map();
 }
 
 // Built-in methods whose work grows with what they are given: no block is counted inside them. While a call is
 // counted they add it as bulk work, a step for 16 bytes of an array's or a text's elements.
-let bulk = 0;
 function wrapBuiltIns() {
   const log2 = (n) => Math.max(1, Math.ceil(Math.log2(Math.max(n, 1))));
   const undo = [];
@@ -51,7 +112,7 @@ function wrapBuiltIns() {
         const before = this === undefined || this === null ? 0 : this.length;
         const result = real.apply(this, given);
         const steps = work(before, result, given, this);
-        if (steps > 0) bulk += Math.ceil(steps);
+        if (steps > 0) spent(name, Math.ceil(steps));
         return result;
       },
     }[name];
@@ -146,7 +207,7 @@ class Worker {
         else if (fault instanceof RangeError && /allocation failed|Invalid array length/.test(fault.message)) reply = "over-memory " + fault.message;
         else reply = "failed " + (fault && fault.stack ? String(fault.stack) : String(fault));
       }
-      this.say(reply.replace(/[\r\n]+/g, " ").slice(0, 500));
+      this.say(reply.startsWith("done") ? reply : reply.replace(/[\r\n]+/g, " ").slice(0, 500));
     }
   }
 
@@ -275,17 +336,15 @@ class Worker {
 
   counted(given) {
     if (!session) throw new Unusable("this process counts no steps");
-    bulk = 0;
+    forgetSteps();
     const unwrap = wrapBuiltIns();
-    let steps;
     try {
-      blocks();
       this.solution.solve(given);
-      steps = blocks();
     } finally {
       unwrap();
     }
-    return `done steps=${steps + bulk} bulk_steps=${bulk}`;
+    const { all, bulk, spots } = stepsTold();
+    return `done steps=${all} bulk_steps=${bulk} ${spots}`;
   }
 
   // The engine tells no peak of its heap: the process's resident peak beyond what it had before is read, in a
@@ -352,8 +411,12 @@ function serve(solution) {
 if (session && process.env.IRON_STOPWATCH_STEPS) {
   const path = process.env.IRON_STOPWATCH_STEPS;
   delete process.env.IRON_STOPWATCH_STEPS;
-  wrapBuiltIns();
-  process.on("exit", () => fs.writeFileSync(path, `${blocks() + bulk} ${bulk}\n`));
+  const unwrap = wrapBuiltIns();
+  process.on("exit", () => {
+    unwrap();
+    const { all, bulk, spots } = stepsTold();
+    fs.writeFileSync(path, `${all} ${bulk} ${spots}\n`);
+  });
 }
 
 module.exports = { serve };

@@ -80,22 +80,59 @@ def _multiplied(left, right):
     return int(long / short * one) // 4 + 1
 
 
+_OWN = {}  # by file name: the name that a spot has before its line, "" for the main one; None of a library's
+
+
+def _own(path):
+    if path not in _OWN:
+        main = getattr(sys.modules.get("__main__"), "__file__", None) or ""
+        if path == main:
+            _OWN[path] = ""
+        elif path.startswith("<") or "/lib/python" in path or path == __file__:
+            _OWN[path] = None
+        else:
+            _OWN[path] = os.path.relpath(path, os.path.dirname(os.path.abspath(main))) + ":"
+    return _OWN[path]
+
+
+def _origin(frame):
+    """The code and the line that called: of a library's frame those of the one that called into the library."""
+    while frame.f_back and _own(frame.f_code.co_filename) is None:
+        frame = frame.f_back
+    return frame.f_code, frame.f_lineno
+
+
 class _Bulk:
     """Work inside the interpreter that no trace event tells: the counted source calls these (see _Rewriter). A step for
     16 bytes touched, taken as 8 bytes an element of a list and 1 a letter; one an element where each is hashed or
     compared."""
     steps = 0
+    at = {}  # the same by (code, line, what did it)
 
     @classmethod
-    def touched(cls, thing):
+    def spent(cls, steps, what, frame=None):
+        """For the line that is being run outside this file, or for the one that a frame is at."""
+        cls.steps += steps
+        frame = frame or sys._getframe(1)
+        while frame.f_code.co_filename == __file__ and frame.f_back:
+            frame = frame.f_back
+        key = _origin(frame) + (what,)
+        cls.at[key] = cls.at.get(key, 0) + steps
+
+    @classmethod
+    def touched(cls, thing, what):
         length = _length(thing)
-        cls.steps += (length + 15) // 16 if isinstance(thing, (str, bytes, bytearray)) else (length + 1) // 2
+        cls.spent((length + 15) // 16 if isinstance(thing, (str, bytes, bytearray)) else (length + 1) // 2, what)
 
     @classmethod
-    def each_of(cls, iterator):
-        for thing in iterator:
-            cls.steps += 1
-            yield thing
+    def each_of(cls, iterator, what):
+        met = 0
+        try:
+            for thing in iterator:
+                met += 1
+                yield thing
+        finally:
+            cls.spent(met, what)
 
     @classmethod
     def called(cls, function, *given, **named):
@@ -104,31 +141,31 @@ class _Bulk:
             length = _length(given[0])
             if isinstance(given[0], _LAZY_TYPES):  # it ends in the call
                 before = cls.steps
-                result = function(cls.each_of(given[0]), *given[1:], **named)
+                result = function(cls.each_of(given[0], name), *given[1:], **named)
                 if name == "sorted":
                     length = cls.steps - before
-                    cls.steps += length * max(1, length.bit_length())
+                    cls.spent(length * max(1, length.bit_length()), name)
                 return result
             if given[0].__class__ is int:
                 cls.of_number(name, given)
             elif name == "sorted":
-                cls.steps += length * max(1, length.bit_length())
+                cls.spent(length * max(1, length.bit_length()), name)
             elif name == "int":
-                cls.steps += (length // 9) ** 2 // 4
+                cls.spent((length // 9) ** 2 // 4, name)
             elif name in ("list", "tuple", "str", "bytes", "bytearray"):
-                cls.touched(given[0])
+                cls.touched(given[0], name)
             else:
-                cls.steps += length
+                cls.spent(length, name)
         return function(*given, **named)
 
     @classmethod
     def of_number(cls, name, given):
         """Text made of a number: digit by digit, each by all that are left. Powers: modulo, a product a bit."""
         if name == "str":
-            cls.steps += _digits(given[0]) ** 2 // 4
+            cls.spent(_digits(given[0]) ** 2 // 4, name)
         elif name == "pow" and len(given) == 3 and given[1] > 0:
             digits = _digits(given[2])
-            cls.steps += given[1].bit_length() * _multiplied(digits, digits)
+            cls.spent(given[1].bit_length() * _multiplied(digits, digits), name)
         elif name == "pow" and len(given) == 2 and given[1].__class__ is int:
             cls.calculated("pow", *given)
 
@@ -136,23 +173,24 @@ class _Bulk:
     def contained(cls, thing, owner):
         result = thing in owner
         if isinstance(owner, (list, tuple)):
-            cls.steps += owner.index(thing) + 1 if result else len(owner)
+            cls.spent(owner.index(thing) + 1 if result else len(owner), "in")
         elif isinstance(owner, (str, bytes, bytearray)):
-            cls.steps += len(owner) // 16 + 1
+            cls.spent(len(owner) // 16 + 1, "in")
         return result
 
     @classmethod
     def calculated(cls, name, left, right):
         """An operator on two whole numbers, one of them great, or that make a great one."""
         if name in ("mul", "floordiv", "mod"):
-            cls.steps += _multiplied(_digits(left), _digits(right))
+            steps = _multiplied(_digits(left), _digits(right))
         elif name == "pow":  # the last square is most of it
             half = max(0, left.bit_length() * right) // 60 + 1
-            cls.steps += _multiplied(half, half)
+            steps = _multiplied(half, half)
         elif name == "lshift":
-            cls.steps += (_digits(left) + right // 30) // 4 + 1
+            steps = (_digits(left) + right // 30) // 4 + 1
         else:
-            cls.steps += max(_digits(left), _digits(right)) // 4 + 1
+            steps = max(_digits(left), _digits(right)) // 4 + 1
+        cls.spent(steps, _SIGNS[name])
 
     @staticmethod
     def joined_in_place(name, left, right):
@@ -166,20 +204,20 @@ class _Bulk:
     @classmethod
     def sliced(cls, owner, part):
         result = owner[part]
-        cls.touched(result)
+        cls.touched(result, "slice")
         return result
 
     @classmethod
     def added(cls, thing):
         if isinstance(thing, (list, tuple, str, bytes, bytearray)):
-            cls.touched(thing)
+            cls.touched(thing, "+=")
         return thing
 
     @classmethod
     def equal(cls, left, right):
         if isinstance(left, (list, tuple, str, bytes)) and type(left) is type(right):
             same = next((i for i, (a, b) in enumerate(zip(left, right)) if a != b), min(len(left), len(right)))
-            cls.steps += same // (16 if isinstance(left, (str, bytes)) else 1)
+            cls.spent(same // (16 if isinstance(left, (str, bytes)) else 1), "==")
         return left == right
 
 
@@ -194,7 +232,7 @@ def {name}(left, right):
         if left.__class__ is int and right.__class__ is int:
             bulk.calculated("{name}", left, right)
     elif kind in sequences:
-        bulk.touched(result)
+        bulk.touched(result, "{sign}")
     return result
 """
 for _name, _sign in _SIGNS.items():
@@ -282,14 +320,44 @@ class _Counter:
     """Steps of one call: a step a line executed, a jump back counting as a new line; and bulk work of built-ins."""
 
     def __init__(self):
-        self.lines = 0
+        self.lines = {}  # how often each ran, by code
+        self.tracers = {}
+        self.called = {}  # lines of library functions: by the code and the line that called, and the function's name
 
     def trace(self, frame, event, arg):
-        if event == "line":
-            self.lines += 1
-        elif event == "call" and frame.f_code.co_filename == __file__:
+        code = frame.f_code
+        if code.co_filename == __file__:
             return None  # this adapter's own lines
-        return self.trace
+        if _own(code.co_filename) is None:
+            return self.library_tracer(frame)
+        if code not in self.tracers:
+            self.tracers[code] = self.own_tracer(code)
+        return self.tracers[code]
+
+    def own_tracer(self, code):
+        lines = self.lines[code] = {}
+
+        def traced(frame, event, arg):
+            if event == "line":
+                at = frame.f_lineno
+                lines[at] = lines[at] + 1 if at in lines else 1
+            return traced
+        return traced
+
+    def library_tracer(self, frame):
+        outermost = above = frame
+        while above.f_back and _own(above.f_back.f_code.co_filename) is None:
+            above = above.f_back
+            if above.f_code.co_filename != __file__:
+                outermost = above
+        key = _origin(frame) + (outermost.f_code.co_name,)
+        called = self.called
+
+        def traced(frame, event, arg):
+            if event == "line":
+                called[key] = called.get(key, 0) + 1
+            return traced
+        return traced
 
     def profile(self, frame, event, arg):
         if event != "c_call" or frame.f_code.co_filename == __file__:
@@ -298,20 +366,47 @@ class _Counter:
         name = arg.__name__
         if name == "sort":
             length = _length(owner)
-            _Bulk.steps += length * max(1, length.bit_length())
+            _Bulk.spent(length * max(1, length.bit_length()), name, frame)
         elif name in _LINEAR_METHODS or (name == "pop" and isinstance(owner, list)):
-            _Bulk.steps += _length(owner) // 16
+            _Bulk.spent(_length(owner) // 16, name, frame)
 
-    def count(self, solve, given):
+    def start(self):
         _Bulk.steps = 0
+        _Bulk.at = {}
         sys.setprofile(self.profile)
         sys.settrace(self.trace)
+
+    def stop(self):
+        sys.settrace(None)
+        sys.setprofile(None)
+
+    def count(self, solve, given):
+        self.start()
         try:
             solve(given)
         finally:
-            sys.settrace(None)
-            sys.setprofile(None)
-        return "done steps=%d bulk_steps=%d" % (self.lines + _Bulk.steps, _Bulk.steps)
+            self.stop()
+        return "done steps=%d bulk_steps=%d %s" % (self.steps(), _Bulk.steps, self.told())
+
+    def steps(self):
+        return sum(sum(lines.values()) for lines in self.lines.values()) + sum(self.called.values()) + _Bulk.steps
+
+    def told(self):
+        """Where the steps were (docs/protocol.md)."""
+        spots = {}
+
+        def add(code, line, what, steps):
+            name = "%s%d%s" % (_own(code.co_filename) or "", line, " " + what if what else "")
+            spots[name] = spots.get(name, 0) + steps
+        for code, lines in self.lines.items():
+            for line, count in lines.items():
+                add(code, line, "", count)
+        for parts in (self.called, _Bulk.at):
+            for (code, line, what), steps in parts.items():
+                add(code, line, what, steps)
+        for plain, told in (("%", "%25"), (" ", "%20"), (",", "%2C")):
+            spots = {name.replace(plain, told): steps for name, steps in spots.items()}
+        return "spots=" + ",".join("%s:%d" % one for one in sorted(spots.items()))
 
 
 class _Depth:
@@ -395,7 +490,7 @@ class _Worker:
             except Exception as fault:
                 reply = "failed %s: %s" % (type(fault).__name__, fault)
             self.leave_if_copy()
-            self.say(" ".join(reply.split("\n"))[:500])
+            self.say(reply if reply.startswith("done") else " ".join(reply.split("\n"))[:500])
 
     def say(self, line):
         self.replies.write(line + "\n")
@@ -438,7 +533,8 @@ class _Worker:
                 said = "over-memory"
             except Exception as fault:
                 said = "failed %s: %s" % (type(fault).__name__, fault)
-            os.write(theirs, said.encode()[:4000])
+            with os.fdopen(theirs, "wb") as pipe:
+                pipe.write(said.encode())
             os._exit(0)
         os.close(theirs)
         with os.fdopen(ours, "rb") as pipe:
@@ -566,16 +662,16 @@ def _count_program(path):
     before = tracemalloc.get_traced_memory()[0]
     tracemalloc.reset_peak()
     threading.settrace(counter.trace)
+    counter.start()
     sys.setprofile(profile)
-    sys.settrace(counter.trace)
     try:
         exec(code, main.__dict__)
     finally:
-        sys.settrace(None)
-        sys.setprofile(None)
+        counter.stop()
         heap = max(0, tracemalloc.get_traced_memory()[1] - before)
         with open(told, "w", encoding="utf-8") as handle:
-            handle.write("%d %d %d %d %d\n" % (counter.lines + _Bulk.steps, _Bulk.steps, heap, depth.peak, _GRAIN))
+            handle.write("%d %d %d %d %d %s\n" % (
+                counter.steps(), _Bulk.steps, heap, depth.peak, _GRAIN, counter.told()))
 
 
 if os.environ.get("IRON_STOPWATCH_COUNTS") == "1":

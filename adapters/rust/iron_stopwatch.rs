@@ -127,6 +127,7 @@ mod counters {
     type Drop = extern "C" fn(*mut u8);
     extern "C" {
         pub fn iron_stopwatch_count_call(call: Call, context: *mut u8, steps: *mut u64, bulk: *mut u64) -> i32;
+        pub fn iron_stopwatch_where() -> *const std::os::raw::c_char;
         pub fn iron_stopwatch_space_call(call: Call, drop: Drop, context: *mut u8, stack_bytes: u64, to: *mut Space);
         pub fn iron_stopwatch_heap_in_use() -> u64;
     }
@@ -279,7 +280,8 @@ where
         if status != 0 {
             return Err("failed the counted call panicked".to_string());
         }
-        Ok(format!("done steps={} bulk_steps={}", steps + bulk, bulk))
+        let place = unsafe { std::ffi::CStr::from_ptr(counters::iron_stopwatch_where()) };
+        Ok(format!("done steps={} bulk_steps={}{}", steps + bulk, bulk, place.to_string_lossy()))
     }
 
     #[cfg(iron_counting)]

@@ -13,6 +13,7 @@
 #include "records/documents.h"
 #include "study/agree.h"
 #include "study/measure.h"
+#include "views/lines.h"
 #include "views/report.h"
 
 namespace iron {
@@ -86,10 +87,12 @@ class TerminalTeller : public Teller {
 
 // The stages, over the files of the session. Each writes its documents and returns what the next one needs.
 struct FittedScope : Fitted {
-    FittedScope(Scope scope, Fitted fitted, Journal journal)
-        : Fitted(std::move(fitted)), scope(std::move(scope)), journal(std::move(journal)) {}
+    FittedScope(Scope scope, Fitted fitted, Journal journal, std::vector<SolutionLines> lines)
+        : Fitted(std::move(fitted)), scope(std::move(scope)), journal(std::move(journal)),
+          lines(std::move(lines)) {}
     Scope scope;
     Journal journal;
+    std::vector<SolutionLines> lines;
 };
 std::vector<Built> build_stage(const Session &session, Teller &teller);
 Agreed agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller);
@@ -110,6 +113,9 @@ std::vector<std::filesystem::path> report_stage(const Session &session, const Fi
 
 // All stages in order, then what was found, printed. Returns the exit status.
 int run_problem(const Options &options);
+
+// What stands in a solution's sources and beside them, by the names that spots have.
+SourceFiles source_files(const Problem &problem, const std::string &solution);
 
 // agreement.json of the results folder, if it is there.
 std::optional<Agreement> stored_agreement(const Session &session);
@@ -132,6 +138,7 @@ void add_agree(CLI::App &program, int &status);
 void add_measure(CLI::App &program, int &status);
 void add_fit(CLI::App &program, int &status);
 void add_claims(CLI::App &program, int &status);
+void add_lines(CLI::App &program, int &status);
 void add_compare(CLI::App &program, int &status);
 void add_forecast(CLI::App &program, int &status);
 void add_changes(CLI::App &program, int &status);

@@ -29,6 +29,7 @@ int main(int argc, char **argv) {
     add_measure(program, status);
     add_fit(program, status);
     add_claims(program, status);
+    add_lines(program, status);
     add_compare(program, status);
     add_forecast(program, status);
     add_report(program, status);

@@ -1,6 +1,8 @@
 // Puts the stages together: the lab and the results folder go in, documents come out.
 #include <fmt/format.h>
 #include <fstream>
+#include <map>
+#include <sstream>
 
 #include "cli/common.h"
 #include "core/words.h"
@@ -11,6 +13,7 @@
 #include "lab/real_lab.h"
 #include "records/files.h"
 #include "records/heading.h"
+#include "study/lines.h"
 #include "study/needs.h"
 #include "views/reasons.h"
 #include "views/text.h"
@@ -157,11 +160,40 @@ FittedScope fit_stage(const Session &session) {
     Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), journal.measurements,
                         memory_curve_in(journal.heading), store, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
-    return {std::move(scope), std::move(fitted), std::move(journal)};
+    std::vector<SolutionLines> lines = lines_of(scope, fitted.claims, journal.measurements, parallel_for);
+    return {std::move(scope), std::move(fitted), std::move(journal), std::move(lines)};
+}
+
+SourceFiles source_files(const Problem &problem, const std::string &solution) {
+    SourceFiles files;
+    const Solution *found = problem.solution(solution);
+    if (!found || found->sources.empty()) return files;
+    const auto add = [&](const std::string &name, const fs::path &path) {
+        if (!fs::is_regular_file(path)) return;
+        std::istringstream text(read_file(path));
+        for (std::string line; std::getline(text, line);)
+            files[name].push_back(line);
+    };
+    add("", problem.folder / found->sources.front());
+    std::vector<fs::path> others;
+    for (std::size_t i = 1; i < found->sources.size(); ++i)
+        others.push_back(problem.folder / found->sources[i]);
+    if (const Language *language = language_of(*found))
+        for (const std::string &source : found->sources)
+            for (const fs::path &file : language->read_along(problem.folder / source))
+                others.push_back(file);
+    for (const fs::path &file : others)
+        add(file.lexically_relative(problem.folder).string(), file);
+    return files;
 }
 
 std::vector<JudgedClaim> claims_stage(const Session &session, const FittedScope &fitted) {
     std::vector<JudgedClaim> claims = judge(fitted.scope, fitted, without_of(session.options));
+    std::map<std::string, SourceFiles> sources;
+    name_lines(claims, fitted.lines, [&](const std::string &solution, const Spot &spot) {
+        if (!sources.contains(solution)) sources[solution] = source_files(*session.problem, solution);
+        return source_line(sources.at(solution), spot);
+    });
     write_file(session.file("claims.json"), claims_json(claims, reason_text));
     return claims;
 }

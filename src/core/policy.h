@@ -53,6 +53,10 @@ constexpr double taken_off_counts = 0.6, taken_off_times = 0.15;
 constexpr double coarse_steps_apart = 2, coarse_steps_apart_on_one = 0.7;
 constexpr double far_behind = 50; // ln units behind the best: not looked at closely
 
+// Of all steps, where most was counted: lines with less, whose share does not rise, are told together.
+// [programs]
+constexpr double hardly_anything = 1e-3;
+
 // Off by so much on average (relative), and by so many squared errors a place, nothing fits. [programs]
 constexpr double poor_fit = 0.1, poor_chi2 = 6;
 // Growth on no list is told as the best where it leads by so much, ln units. [programs]
@@ -132,6 +136,10 @@ constexpr double spare_near_enough_for_sure = 2;
 // A shape is capped by another that is as dear (ln) at so many of the places both were read at. [programs]
 constexpr double capped_as_dear = 0.05;
 constexpr std::size_t capped_in_common = 6, capped_as_dear_places = 3;
+
+// What ran less often than so, where most was counted, and by no closed form, is met by luck: no line is said
+// to leave a bound by it. [theory]
+constexpr double met_by_luck = 100;
 
 // A whole program's own work stands out where some reading is so many times the least. [programs]
 constexpr double stands_out = 1.5;

@@ -187,17 +187,20 @@ void Builder::build_counter(const Recipe &recipe, Built &built) const {
     if (!built.no_counting.empty()) return;
     built.long_numbers = language->has_long_numbers(recipe);
     Runnable counting = built.timing;
+    fs::path program;
     if (language->counts_by_build()) {
         const Product product = compiled(recipe);
         if (!product.ok) {
             built.no_counting = "the build with step counters failed: " + product.message;
             return;
         }
-        counting.command = language->start_command(recipe, product.program);
+        program = product.program;
+        counting.command = language->start_command(recipe, program);
         counting.reserves_memory = language->reserves_memory();
     }
     language->make_counting(recipe, counting);
     built.counting = std::move(counting);
+    built.spots = language->spot_reader(recipe, program);
 }
 
 Product Builder::compiled(const Recipe &recipe) const {

@@ -27,6 +27,7 @@ struct Built {
     bool one_thread = false;          // its runtime has no threads of its own
     Runnable timing;                  // the program as the user meant it
     std::optional<Runnable> counting; // with step counters; missing where steps can't be counted
+    SpotReader spots;                 // of what it counts
     std::string no_counting;          // why
     bool long_numbers = false;        // the steps leave out how long its numbers are
     bool cached = false;

@@ -67,11 +67,11 @@ void FunctionBench::start(std::unique_ptr<Worker> &worker, const Runnable &runna
     throw failure;
 }
 
-void FunctionBench::load(const Spot &spot, int wanted) {
-    const Where where{spot.shape, spot.sizes};
+void FunctionBench::load(const InputId &which, int wanted) {
+    const Where where{which.shape, which.sizes};
     std::vector<long> &held = loaded_[where];
     while (static_cast<int>(held.size()) < wanted) {
-        const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed + held.size());
+        const Input input = inputs_.get(which.shape, which.sizes, which.seed + held.size());
         const long number = next_input_++;
         const Reply reply = asked(timing_, fmt::format("read {} {}", number, input.path.string()));
         if (reply.refused) throw Failure{Outcome::failed, reply.detail};
@@ -80,14 +80,14 @@ void FunctionBench::load(const Spot &spot, int wanted) {
     }
 }
 
-Timed FunctionBench::time(const Spot &spot, const Measurement &blank) {
-    return options_.cold ? time_cold(spot, blank) : time_calls(spot, blank);
+Timed FunctionBench::time(const InputId &which, const Measurement &blank) {
+    return options_.cold ? time_cold(which, blank) : time_calls(which, blank);
 }
 
-Timed FunctionBench::time_calls(const Spot &spot, const Measurement &blank) {
+Timed FunctionBench::time_calls(const InputId &which, const Measurement &blank) {
     Timed timed{blank, 0, std::nullopt};
     Measurement &m = timed.reading;
-    const Where where{spot.shape, spot.sizes};
+    const Where where{which.shape, which.sizes};
     if (!timing_ || !timing_->alive()) {
         loaded_.clear();
         warm_ = false;
@@ -96,7 +96,7 @@ Timed FunctionBench::time_calls(const Spot &spot, const Measurement &blank) {
     const bool first = loaded_[where].empty();
     double &call_s = call_s_[where]; // known wherever this was read, on whatever line through the sizes
     if (first) {
-        load(spot, 1);
+        load(which, 1);
         const std::string path = scratch_ / "measured.answer";
         const Reply reply = asked(timing_, fmt::format("answer {} {}", loaded_[where][0], path));
         if (reply.refused) throw Failure{Outcome::failed, reply.detail};
@@ -107,15 +107,15 @@ Timed FunctionBench::time_calls(const Spot &spot, const Measurement &blank) {
     // A batch of several calls goes round several inputs: one again and again trains the branch predictor.
     if (call_s < batch_s) {
         const double fit = input_batch / std::max(1.0, static_cast<double>(input_bytes_[where]));
-        const int most = problem_.shape(spot.shape)->text ? inputs_a_batch : 1; // made by a process each
-        load(spot, std::clamp(static_cast<int>(fit), 1, most));
+        const int most = problem_.shape(which.shape)->text ? inputs_a_batch : 1; // made by a process each
+        load(which, std::clamp(static_cast<int>(fit), 1, most));
     }
-    if (first) warm(spot, m);
+    if (first) warm(which, m);
     m.floor_ns = timing_->greeting().number("floor_ns");
-    Batch batch = run_batch(spot, call_s);
+    Batch batch = run_batch(which, call_s);
     // A cold call tells too much: a batch that came out short is no measure of the clock's grain.
     for (int again = 0; again < 4 && batch.wall_s < batch_s / 3; ++again)
-        batch = run_batch(spot, std::max(batch.call_s, 1e-10));
+        batch = run_batch(which, std::max(batch.call_s, 1e-10));
     m.worker = timing_->id();
     m.calls = batch.calls;
     m.inputs = static_cast<int>(
@@ -129,12 +129,12 @@ Timed FunctionBench::time_calls(const Spot &spot, const Measurement &blank) {
 }
 
 // A just-in-time compiler is given time to settle, longest in a new worker, before anything is timed.
-void FunctionBench::warm(const Spot &spot, Measurement &m) {
+void FunctionBench::warm(const InputId &which, Measurement &m) {
     if (timing_->greeting().number("warms") != 1) return;
     const double limit_s = warm_ ? options_.warm_limit_s / 8 : options_.warm_limit_s;
     warm_ = true;
     std::string line = fmt::format("warm {:.0f}", std::max(1.0, 1000 * limit_s));
-    for (const long id : loaded_[{spot.shape, spot.sizes}])
+    for (const long id : loaded_[{which.shape, which.sizes}])
         line += fmt::format(" {}", id);
     const Reply reply = asked(timing_, line);
     m.warm_ns = reply.number("warm_ns");
@@ -142,10 +142,10 @@ void FunctionBench::warm(const Spot &spot, Measurement &m) {
 }
 
 // The first call of a new process, the input read and nothing else done before it.
-Timed FunctionBench::time_cold(const Spot &spot, const Measurement &blank) {
+Timed FunctionBench::time_cold(const InputId &which, const Measurement &blank) {
     Timed timed{blank, 0, std::nullopt};
     Measurement &m = timed.reading;
-    const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed);
+    const Input input = inputs_.get(which.shape, which.sizes, which.seed);
     std::unique_ptr<Worker> worker;
     start(worker, built_.timing, false);
     const std::string path = scratch_ / "measured.answer";
@@ -162,8 +162,8 @@ Timed FunctionBench::time_cold(const Spot &spot, const Measurement &blank) {
     return timed;
 }
 
-FunctionBench::Batch FunctionBench::run_batch(const Spot &spot, double call_s) {
-    const Where where{spot.shape, spot.sizes};
+FunctionBench::Batch FunctionBench::run_batch(const InputId &which, double call_s) {
+    const Where where{which.shape, which.sizes};
     const std::vector<long> &ids = loaded_[where];
     std::int64_t calls = static_cast<std::int64_t>(std::ceil(batch_s / std::max(call_s, 1e-10)));
     calls = std::clamp<std::int64_t>(calls, 1, 1'000'000);
@@ -187,9 +187,9 @@ FunctionBench::Batch FunctionBench::run_batch(const Spot &spot, double call_s) {
             1e-9 * reply.number("cpu_ns") / n};
 }
 
-std::vector<Measurement> FunctionBench::count(const Spot &spot, const Measurement &blank, bool twice) {
+std::vector<Measurement> FunctionBench::count(const InputId &which, const Measurement &blank, bool twice) {
     if (!built_.counting) return {};
-    const std::string input = inputs_.get(spot.shape, spot.sizes, spot.seed).path;
+    const std::string input = inputs_.get(which.shape, which.sizes, which.seed).path;
     std::vector<Measurement> made;
     start(counting_, *built_.counting, true);
     for (int time = 0; time < (twice ? 2 : 1); ++time) {
@@ -201,6 +201,8 @@ std::vector<Measurement> FunctionBench::count(const Spot &spot, const Measuremen
         m.worker = counting_->id();
         m.steps = whole(reply, "steps");
         m.bulk_steps = whole(reply, "bulk_steps");
+        m.spots = built_.spots(reply.values);
+        if (!m.spots.empty()) m.steps = total_of(m.spots);
         made.push_back(m);
     }
     if (twice && made[0].steps != made[1].steps)

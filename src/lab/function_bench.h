@@ -30,8 +30,8 @@ class FunctionBench : public Runner {
     Answered answer(const Input &input, double limit_s) override {
         return answerer_.answer(input.path, limit_s);
     }
-    Timed time(const Spot &spot, const Measurement &blank) override;
-    std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool twice) override;
+    Timed time(const InputId &which, const Measurement &blank) override;
+    std::vector<Measurement> count(const InputId &which, const Measurement &blank, bool twice) override;
     void renew() override;
     std::vector<std::string> notes() const override { return notes_; }
 
@@ -44,11 +44,11 @@ class FunctionBench : public Runner {
 
     Reply asked(std::unique_ptr<Worker> &worker, const std::string &line);
     void start(std::unique_ptr<Worker> &worker, const Runnable &runnable, bool counting);
-    void load(const Spot &spot, int wanted);
-    void warm(const Spot &spot, Measurement &m);
-    Batch run_batch(const Spot &spot, double call_s);
-    Timed time_calls(const Spot &spot, const Measurement &blank);
-    Timed time_cold(const Spot &spot, const Measurement &blank);
+    void load(const InputId &which, int wanted);
+    void warm(const InputId &which, Measurement &m);
+    Batch run_batch(const InputId &which, double call_s);
+    Timed time_calls(const InputId &which, const Measurement &blank);
+    Timed time_cold(const InputId &which, const Measurement &blank);
     Measurement weighed(const std::string &input, const Measurement &blank);
     void note(const std::string &text);
 

@@ -1,6 +1,7 @@
 #include "lab/program_bench.h"
 
 #include <algorithm>
+#include <cstdlib>
 #include <fstream>
 
 #include "core/reading/series.h"
@@ -54,16 +55,16 @@ void ProgramBench::note(const std::string &text) {
 }
 
 // One run of a whole program: its wall time, start-up and reading included.
-Timed ProgramBench::time(const Spot &spot, const Measurement &blank) {
+Timed ProgramBench::time(const InputId &which, const Measurement &blank) {
     Timed timed{blank, 0, std::nullopt};
     Measurement &m = timed.reading;
     const std::filesystem::path path = scratch_ / "measured.answer";
-    const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed);
+    const Input input = inputs_.get(which.shape, which.sizes, which.seed);
     const bool reads_peak = floor_.wall_ns > long_start_ns;
     const Ending ending = run_program(built_.timing, input.path, path, scratch_ / "program.err",
                                       problem_.limits.time_s, reads_peak);
     if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
-    if (reads_peak) timed_last_ = {spot, ending};
+    if (reads_peak) timed_last_ = {which, ending};
     m.worker = static_cast<int>(ending.process);
     m.calls = m.inputs = 1;
     m.time_ns = 1e9 * ending.wall_s;
@@ -76,8 +77,30 @@ Timed ProgramBench::time(const Spot &spot, const Measurement &blank) {
     return timed;
 }
 
-std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement &blank, bool twice) {
-    const Input input = inputs_.get(spot.shape, spot.sizes, spot.seed);
+namespace {
+
+// What a counted program leaves in its file (docs/protocol.md): two numbers, or five, and words after them.
+struct Left {
+    std::vector<std::int64_t> numbers;
+    Said said;
+};
+
+Left read_left(const std::filesystem::path &path) {
+    std::ifstream in(path);
+    Left left;
+    for (std::string word; in >> word;)
+        if (const std::size_t equal = word.find('='); equal != std::string::npos)
+            left.said[word.substr(0, equal)] = word.substr(equal + 1);
+        else
+            left.numbers.push_back(std::strtoll(word.c_str(), nullptr, 10));
+    if (left.numbers.size() != 2 && left.numbers.size() != 5) left.numbers.clear();
+    return left;
+}
+
+} // namespace
+
+std::vector<Measurement> ProgramBench::count(const InputId &which, const Measurement &blank, bool twice) {
+    const Input input = inputs_.get(which.shape, which.sizes, which.seed);
     const std::filesystem::path answer = scratch_ / "counted.answer", errors = scratch_ / "program.err";
     std::vector<Measurement> made;
     std::optional<SpaceReading> held;
@@ -95,11 +118,19 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
         m.kind = MeasuredKind::counting;
         m.long_numbers = built_.long_numbers;
         m.worker = static_cast<int>(run(counting, false).process);
-        std::ifstream in(steps);
-        SpaceReading exact;
-        if (in >> m.steps >> m.bulk_steps) made.push_back(m);
-        if (in >> exact.heap_peak_bytes >> exact.stack_peak_bytes >> exact.grain_bytes) held = exact;
-        if (made.empty())
+        if (const auto left = read_left(steps); !left.numbers.empty()) {
+            m.steps = left.numbers[0];
+            m.bulk_steps = left.numbers[1];
+            m.spots = built_.spots(left.said);
+            if (!m.spots.empty()) m.steps = total_of(m.spots);
+            made.push_back(m);
+            if (left.numbers.size() == 5) {
+                held = SpaceReading{};
+                held->heap_peak_bytes = left.numbers[2];
+                held->stack_peak_bytes = left.numbers[3];
+                held->grain_bytes = left.numbers[4];
+            }
+        } else
             note(built_.name + ": it left no steps: it ended without running its exit handlers");
         std::error_code ignored;
         std::filesystem::remove(steps, ignored);
@@ -109,7 +140,7 @@ std::vector<Measurement> ProgramBench::count(const Spot &spot, const Measurement
     else if (made.size() == 2)
         made.pop_back();
     // A run that was just timed there tells it, where another would cost as much as all the rest.
-    const bool known = timed_last_ && timed_last_->first == spot;
+    const bool known = timed_last_ && timed_last_->first == which;
     const Ending ending = known ? timed_last_->second : run(built_.timing, true);
     Measurement m = blank;
     m.kind = MeasuredKind::space;

@@ -28,8 +28,8 @@ class ProgramBench : public Runner {
     Answered answer(const Input &input, double limit_s) override {
         return answerer_.answer(input.path, limit_s);
     }
-    Timed time(const Spot &spot, const Measurement &blank) override;
-    std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool twice) override;
+    Timed time(const InputId &which, const Measurement &blank) override;
+    std::vector<Measurement> count(const InputId &which, const Measurement &blank, bool twice) override;
     void renew() override {} // every run is a new process
     std::vector<std::string> notes() const override { return notes_; }
 
@@ -43,7 +43,7 @@ class ProgramBench : public Runner {
     ProgramFloor floor_;
     Answerer answerer_;
     std::vector<std::string> notes_;
-    std::optional<std::pair<Spot, Ending>> timed_last_; // where the run told its peak too
+    std::optional<std::pair<InputId, Ending>> timed_last_; // where the run told its peak too
 };
 
 } // namespace iron

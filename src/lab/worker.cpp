@@ -141,7 +141,7 @@ Reply Worker::read_reply(double seconds) {
             reply.outcome = outcome_of(first).value_or(Outcome::failed);
             return reply;
         }
-        if (buffer_.size() > 1 << 16) { // no reply is that long: something else writes there
+        if (buffer_.size() > 1 << 20) { // no reply is that long: something else writes there
             Ending ending = process_->stop();
             ending.outcome = Outcome::failed;
             ending.detail = "it wrote over the protocol's descriptor";

@@ -55,6 +55,40 @@ std::string growth_json(const std::vector<SeriesGrowth> &growths) {
     return dumped(j);
 }
 
+std::string lines_json(const std::vector<SolutionLines> &lines, const std::vector<std::string> &size_names) {
+    Json j = document("lines");
+    j["sizes"] = size_names;
+    j["solutions"] = Json::array();
+    for (const SolutionLines &one : lines) {
+        if (j["solutions"].empty() || j["solutions"].back()["solution"] != one.solution)
+            j["solutions"].push_back({{"solution", one.solution}, {"profiles", Json::array()}});
+        for (const ProfileGrowth &part : one.profiles) {
+            const auto &[profile, growth] = part;
+            const bool fitted = growth.is_fitted();
+            Json spots = Json::array(), form = nullptr; // of the first
+            for (const ProfileSpot &of : profile.spots) {
+                const Spot spot = spot_of(of.key);
+                const std::string exact = part.exact(of);
+                spots.push_back({{"file", spot.file.empty() ? Json(nullptr) : Json(spot.file)},
+                                 {"line", spot.lines.empty() ? Json(nullptr) : Json(spot.lines.front())},
+                                 {"lines", spot.lines},
+                                 {"calls", spot.calls.empty() ? Json(nullptr) : Json(spot.calls)},
+                                 {"count", number(of.count)},
+                                 {"exact", exact.empty() ? Json(nullptr) : Json(exact)}});
+                if (spots.size() == 1) form = spots.back()["exact"];
+            }
+            j["solutions"].back()["profiles"].push_back(
+                {{"shape", one.shape},
+                 {"spots", std::move(spots)},
+                 {"growth", fitted ? Json(growth.best().name) : Json(nullptr)},
+                 {"exact", std::move(form)},
+                 {"share", number(profile.share)},
+                 {"rest", profile.is_rest}});
+        }
+    }
+    return dumped(j);
+}
+
 std::string claims_json(const std::vector<JudgedClaim> &claims, const Sentence &sentence) {
     Json j = document("claims");
     j["claims"] = Json::array();

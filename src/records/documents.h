@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/claim/judge.h"
+#include "core/claim/lines.h"
 #include "core/compare/changes.h"
 #include "core/compare/compare.h"
 #include "core/compare/outlook.h"
@@ -17,6 +18,9 @@ std::string growth_json(const std::vector<SeriesGrowth> &growths);
 // `sentence`: the reason of a verdict in words.
 using Sentence = std::function<std::string(const Judgement &)>;
 std::string claims_json(const std::vector<JudgedClaim> &claims, const Sentence &sentence);
+
+// lines.json. Profiles of every shape, the largest share first; shares where most was counted.
+std::string lines_json(const std::vector<SolutionLines> &lines, const std::vector<std::string> &size_names);
 
 // CSV (RFC 4180, lines end in \n). readings: a row a measurement, in the form that `--data` takes.
 std::string readings_csv(const std::vector<Measurement> &measurements,

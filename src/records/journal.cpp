@@ -78,6 +78,7 @@ Measurement measurement_of(const Json &j) {
     m.warm_calls = j.value("warm_calls", std::int64_t{0});
     m.steps = j.value("steps", std::int64_t{0});
     m.bulk_steps = j.value("bulk_steps", std::int64_t{0});
+    if (j.contains("spots")) m.spots = j["spots"].get<SpotCounts>();
     m.varying = j.value("varying", false);
     m.long_numbers = j.value("long_numbers", false);
     const auto bytes = [&](const char *name) { return j.value(name, std::int64_t{0}); };
@@ -160,6 +161,7 @@ std::string journal_line(const Measurement &m) {
     } else if (m.outcome == Outcome::done && m.kind == MeasuredKind::counting) {
         j["steps"] = m.steps;
         j["bulk_steps"] = m.bulk_steps;
+        if (!m.spots.empty()) j["spots"] = m.spots;
         j["varying"] = m.varying;
         if (m.long_numbers) j["long_numbers"] = true;
     } else if (m.outcome == Outcome::done && m.kind == MeasuredKind::space) {

@@ -25,23 +25,23 @@ AnswerWatch::AnswerWatch(const Problem &problem, Lab &lab, Agreement &agreement,
                                   [](const Sample &one) { return says_nothing(one.answer); });
 }
 
-void AnswerWatch::mark(const std::string &solution, const Spot &spot, Outcome outcome,
+void AnswerWatch::mark(const std::string &solution, const InputId &which, Outcome outcome,
                        const std::string &detail, const std::string &expected, const std::string &got) {
     for (SolutionAgreement &entry : agreement_.solutions) {
         if (entry.name != solution) continue;
         const std::string &first = problem_.sizes.front().name;
-        if (entry.counterexample && entry.counterexample->sizes.at(first) <= spot.sizes.at(first)) continue;
+        if (entry.counterexample && entry.counterexample->sizes.at(first) <= which.sizes.at(first)) continue;
         entry.verdict = outcome == Outcome::wrong_answer ? SolutionAgreement::Verdict::disagrees
                                                          : SolutionAgreement::Verdict::fails;
         entry.found_while = "measuring";
         entry.outcome = outcome;
         entry.detail = detail;
-        const Input input = lab_.inputs().get(spot.shape, spot.sizes, spot.seed);
+        const Input input = lab_.inputs().get(which.shape, which.sizes, which.seed);
         const std::string text = input.bytes < (1 << 20)
                                      ? lab_.inputs().text(input)
                                      : fmt::format("({}; print it with: iron-stopwatch input)",
                                                    bytes_text(static_cast<double>(input.bytes)));
-        entry.counterexample = Counterexample{spot.shape, spot.sizes, spot.seed, text, expected, got};
+        entry.counterexample = Counterexample{which.shape, which.sizes, which.seed, text, expected, got};
     }
 }
 
@@ -56,36 +56,36 @@ AnswerWatch::Seen AnswerWatch::seen_as(const std::string &answer) {
     return seen;
 }
 
-std::string AnswerWatch::look_at(const std::string &solution, const Spot &spot, const std::string &answer) {
+std::string AnswerWatch::look_at(const std::string &solution, const InputId &which, const std::string &answer) {
     const std::string digest = hex_digest(normalised(problem_.answers.same_if, answer));
-    SeenBy &seen = answers_[spot];
+    SeenBy &seen = answers_[which];
     if (seen.contains(solution)) return digest;
     if (!may_be_nothing_ && says_nothing(answer))
         throw Failure{Outcome::no_answer, "it ended well, and wrote nothing"};
     seen[solution] = seen_as(answer);
-    auto expected = expected_of(spot, seen);
-    if (!expected && differ(seen)) expected = ask_the_others(spot, seen);
+    auto expected = expected_of(which, seen);
+    if (!expected && differ(seen)) expected = ask_the_others(which, seen);
     if (!expected) return digest;
     std::optional<Failure> fault;
     for (const auto &[name, given] : seen) {
         const Seen &right = seen.at(*expected);
         if (wrong_.contains(name)) continue;
-        const Comparison comparison = compare(spot, right, given);
+        const Comparison comparison = compare(which, right, given);
         if (comparison.same) continue;
         wrong_.insert(name);
-        mark(name, spot, Outcome::wrong_answer, comparison.where, right.text, given.text);
-        newly_wrong_.push_back({name, spot});
+        mark(name, which, Outcome::wrong_answer, comparison.where, right.text, given.text);
+        newly_wrong_.push_back({name, which});
         if (name == solution) fault = Failure{Outcome::wrong_answer, comparison.where};
     }
     if (fault) throw *fault;
     return digest;
 }
 
-std::vector<std::pair<std::string, Spot>> AnswerWatch::newly_wrong() {
+std::vector<std::pair<std::string, InputId>> AnswerWatch::newly_wrong() {
     return std::exchange(newly_wrong_, {});
 }
 
-Comparison AnswerWatch::compare(const Spot &spot, const Seen &expected, const Seen &got) {
+Comparison AnswerWatch::compare(const InputId &which, const Seen &expected, const Seen &got) {
     if (expected.digest == got.digest) return {};
     if (digest_suffices(problem_.answers.same_if)) { // the answers differ: the texts may be cut
         Comparison comparison = compare_answers(problem_.answers, expected.text, got.text);
@@ -93,7 +93,7 @@ Comparison AnswerWatch::compare(const Spot &spot, const Seen &expected, const Se
         return comparison;
     }
     if (!expected.whole || !got.whole) return {}; // there was no room for them: nothing can be said
-    return lab_.compare(lab_.inputs().get(spot.shape, spot.sizes, spot.seed), *expected.whole, *got.whole);
+    return lab_.compare(lab_.inputs().get(which.shape, which.sizes, which.seed), *expected.whole, *got.whole);
 }
 
 void AnswerWatch::end_generation() {
@@ -103,14 +103,14 @@ void AnswerWatch::end_generation() {
 }
 
 // Whose answer counts: the reference's, else that of more than half, of at least two.
-std::optional<std::string> AnswerWatch::expected_of(const Spot &spot, const SeenBy &seen) {
+std::optional<std::string> AnswerWatch::expected_of(const InputId &which, const SeenBy &seen) {
     if (seen.contains(problem_.answers.reference) && !wrong_.contains(problem_.answers.reference))
         return problem_.answers.reference;
     if (problem_.answers.same_if == SameIf::referee) return seen.begin()->first;
     for (const auto &[solution, given] : seen) {
         std::size_t votes = 0;
         for (const auto &[other, theirs] : seen)
-            votes += compare(spot, given, theirs).same;
+            votes += compare(which, given, theirs).same;
         if (votes >= 2 && 2 * votes > seen.size()) return solution;
     }
     return std::nullopt;
@@ -122,22 +122,22 @@ bool AnswerWatch::differ(const SeenBy &seen) {
 }
 
 // Until somebody has the majority.
-std::optional<std::string> AnswerWatch::ask_the_others(const Spot &spot, SeenBy &seen) {
+std::optional<std::string> AnswerWatch::ask_the_others(const InputId &which, SeenBy &seen) {
     for (const std::string &voter : voters_) {
         if (seen.contains(voter) || wrong_.contains(voter)) continue;
-        const auto answer = ask_(voter, spot);
+        const auto answer = ask_(voter, which);
         if (!answer || (!may_be_nothing_ && says_nothing(*answer))) continue;
         seen[voter] = seen_as(*answer);
-        if (auto expected = expected_of(spot, seen)) return expected;
+        if (auto expected = expected_of(which, seen)) return expected;
     }
     return std::nullopt;
 }
 
 void AnswerWatch::settle_disputes() {
-    for (const auto &[spot, seen] : answers_) {
-        if (!differ(seen) || expected_of(spot, seen)) continue;
+    for (const auto &[which, seen] : answers_) {
+        if (!differ(seen) || expected_of(which, seen)) continue;
         for (const auto &[solution, given] : seen)
-            mark(solution, spot, Outcome::wrong_answer,
+            mark(solution, which, Outcome::wrong_answer,
                  "the solutions differ here and no side has the majority", "(no majority)", given.text);
     }
 }

@@ -15,9 +15,9 @@ namespace iron {
 
 class AnswerWatch {
   public:
-    // What a solution answers at a spot where it was not measured; none where that takes too long, or it
+    // What a solution answers on an input where it was not measured; none where that takes too long, or it
     // fails.
-    using Ask = std::function<std::optional<std::string>(const std::string &solution, const Spot &)>;
+    using Ask = std::function<std::optional<std::string>(const std::string &solution, const InputId &)>;
 
     // Faults found are marked in `agreement`. `voters`: who else may be asked.
     AnswerWatch(const Problem &problem, Lab &lab, Agreement &agreement, std::vector<std::string> voters,
@@ -25,15 +25,15 @@ class AnswerWatch {
 
     // Takes an answer in; returns its digest. Where it differs from what was seen there and nobody has the
     // majority, the others are asked too. Throws Failure where this solution is the wrong one.
-    std::string look_at(const std::string &solution, const Spot &spot, const std::string &answer);
-    // Solutions found wrong since this was last asked, each with the spot.
-    std::vector<std::pair<std::string, Spot>> newly_wrong();
+    std::string look_at(const std::string &solution, const InputId &which, const std::string &answer);
+    // Solutions found wrong since this was last asked, each with the input.
+    std::vector<std::pair<std::string, InputId>> newly_wrong();
     // What was seen is settled and forgotten: two that differ, and nobody to say who is right, may neither be
     // ranked.
     void end_generation();
 
-    // The smallest spot at which a solution failed is what helps to find the fault.
-    void mark(const std::string &solution, const Spot &spot, Outcome outcome, const std::string &detail,
+    // The smallest input on which a solution failed is what helps to find the fault.
+    void mark(const std::string &solution, const InputId &which, Outcome outcome, const std::string &detail,
               const std::string &expected = "", const std::string &got = "");
 
   private:
@@ -44,10 +44,10 @@ class AnswerWatch {
     using SeenBy = std::map<std::string, Seen>;
 
     Seen seen_as(const std::string &answer);
-    Comparison compare(const Spot &spot, const Seen &expected, const Seen &got);
-    std::optional<std::string> expected_of(const Spot &spot, const SeenBy &seen);
+    Comparison compare(const InputId &which, const Seen &expected, const Seen &got);
+    std::optional<std::string> expected_of(const InputId &which, const SeenBy &seen);
     static bool differ(const SeenBy &seen);
-    std::optional<std::string> ask_the_others(const Spot &spot, SeenBy &seen);
+    std::optional<std::string> ask_the_others(const InputId &which, SeenBy &seen);
     void settle_disputes();
 
     const Problem &problem_;
@@ -56,9 +56,9 @@ class AnswerWatch {
     std::vector<std::string> voters_;
     Ask ask_;
     bool may_be_nothing_ = false;
-    std::map<Spot, SeenBy> answers_;
+    std::map<InputId, SeenBy> answers_;
     std::set<std::string> wrong_;
-    std::vector<std::pair<std::string, Spot>> newly_wrong_;
+    std::vector<std::pair<std::string, InputId>> newly_wrong_;
     std::size_t kept_bytes_ = 0; // of whole answers
 };
 

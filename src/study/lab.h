@@ -70,11 +70,11 @@ class Inputs {
 };
 
 // What a call is made on.
-struct Spot {
+struct InputId {
     std::string shape;
     Sizes sizes;
     std::uint64_t seed = 0;
-    auto operator<=>(const Spot &) const = default;
+    auto operator<=>(const InputId &) const = default;
 };
 
 // Thrown where a solution did not come to an answer.
@@ -94,7 +94,7 @@ struct Answered {
 struct Timed {
     Measurement reading;
     double call_s = 0;                 // one call, start-up and the cost of an empty call included
-    std::optional<std::string> answer; // where this was the first call at the spot since renew()
+    std::optional<std::string> answer; // where this was the first call on the input since renew()
 };
 
 // One solution, made ready to run.
@@ -103,10 +103,10 @@ class Runner {
     virtual ~Runner() = default;
     virtual Answered answer(const Input &input, double limit_s) = 0;
     // A batch of calls, or one run of a whole program. `blank` is filled in. Throws Failure.
-    virtual Timed time(const Spot &spot, const Measurement &blank) = 0;
+    virtual Timed time(const InputId &which, const Measurement &blank) = 0;
     // One counted call and one whose memory is read, the former twice where `twice` is set; each a copy of
     // `blank` filled in. Throws Failure.
-    virtual std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool twice) = 0;
+    virtual std::vector<Measurement> count(const InputId &which, const Measurement &blank, bool twice) = 0;
     // New processes, no input held: the next generation.
     virtual void renew() = 0;
     // What the reader of the numbers should know, each once.

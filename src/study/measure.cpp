@@ -42,7 +42,7 @@ class Measuring {
         : scope_(scope), options_(options), lab_(lab), archive_(archive), clock_(clock), teller_(teller),
           started_s_(clock.seconds()), field_(scope, those_that_agree(entrants, agreement)),
           watch_(scope.problem, lab, agreement, field_.solutions(),
-                 [this](const std::string &name, const Spot &spot) { return asked_too(name, spot); }),
+                 [this](const std::string &name, const InputId &which) { return asked_too(name, which); }),
           planner_(plan(entrants)) {}
 
     MeasureSummary outcome() {
@@ -188,16 +188,16 @@ class Measuring {
     }
 
     void take(const Next &step) {
-        const Spot spot{field_.shape(step.cell), field_.sizes(step.cell), seed()};
+        const InputId which{field_.shape(step.cell), field_.sizes(step.cell), seed()};
         try {
             if (step.task == Task::probe)
-                probe(step, spot);
+                probe(step, which);
             else if (step.task == Task::count)
-                count(step, spot);
+                count(step, which);
             else
-                time(step, spot);
+                time(step, which);
         } catch (const Failure &failure) {
-            fail(step, spot, failure);
+            fail(step, which, failure);
         } catch (const Error &error) {
             // Sizes that the sweep of the first one does not come by may not fit together.
             if (error.category() != Category::usage || step.cell.line == 0) throw;
@@ -211,8 +211,8 @@ class Measuring {
     }
 
     // A single call, not kept.
-    void probe(const Next &step, const Spot &spot) {
-        const Input input = lab_.inputs().get(spot.shape, spot.sizes, spot.seed);
+    void probe(const Next &step, const InputId &which) {
+        const Input input = lab_.inputs().get(which.shape, which.sizes, which.seed);
         const double limit_s = std::min(step.limit_s, scope_.problem.limits.time_s);
         const Answered answered = lab_.runner(field_.solution(step.cell)).answer(input, limit_s);
         if (answered.outcome == Outcome::over_time && step.limit_s < scope_.problem.limits.time_s)
@@ -221,11 +221,11 @@ class Measuring {
         planner_.told_probe(step.cell, std::max(answered.seconds, 1e-9));
     }
 
-    void time(const Next &step, const Spot &spot) {
+    void time(const Next &step, const InputId &which) {
         const double from = clock_.seconds();
-        Timed timed = lab_.runner(field_.solution(step.cell)).time(spot, blank(step, MeasuredKind::timing));
+        Timed timed = lab_.runner(field_.solution(step.cell)).time(which, blank(step, MeasuredKind::timing));
         Measurement &m = timed.reading;
-        if (timed.answer) m.answer_digest = watch_.look_at(m.solution, spot, *timed.answer);
+        if (timed.answer) m.answer_digest = watch_.look_at(m.solution, which, *timed.answer);
         m.disturbed = m.disturbed || restless_;
         const bool again = m.disturbed;
         keep(std::move(m));
@@ -233,11 +233,11 @@ class Measuring {
         if (again) planner_.told_disturbed(step.cell);
     }
 
-    void count(const Next &step, const Spot &spot) {
+    void count(const Next &step, const InputId &which) {
         const double from = clock_.seconds();
         const bool twice = generation_ == 0 && step.round == 0 && is_counted_twice(step.cell);
         // Later rounds ask what other inputs cost; a generation has a hundred seeds.
-        const Spot other{spot.shape, spot.sizes, spot.seed + static_cast<std::uint64_t>(step.round % 100)};
+        const InputId other{which.shape, which.sizes, which.seed + static_cast<std::uint64_t>(step.round % 100)};
         Measurement form = blank(step, MeasuredKind::counting);
         form.seed = other.seed;
         for (Measurement &m : lab_.runner(field_.solution(step.cell)).count(other, form, twice)) {
@@ -261,13 +261,13 @@ class Measuring {
     }
 
     // The answer of one that was not measured there, since two others differ.
-    std::optional<std::string> asked_too(const std::string &name, const Spot &spot) {
+    std::optional<std::string> asked_too(const std::string &name, const InputId &which) {
         const double left_s = share_for_disputes * options_.budget_s - on_disputes_s_;
         if (left_s <= 0) return std::nullopt;
         const double from = clock_.seconds();
         teller_.progress(elapsed(), options_.budget_s, [&] { return name + ", for its answer"; });
         const Answered answered =
-            lab_.runner(name).answer(lab_.inputs().get(spot.shape, spot.sizes, spot.seed),
+            lab_.runner(name).answer(lab_.inputs().get(which.shape, which.sizes, which.seed),
                                      std::min(left_s, scope_.problem.limits.time_s));
         on_disputes_s_ += clock_.seconds() - from;
         if (answered.outcome != Outcome::done) return std::nullopt;
@@ -278,18 +278,18 @@ class Measuring {
         return outcome == Outcome::over_time ? scope_.problem.limits.time_s : 0;
     }
 
-    void fail(const Next &step, const Spot &spot, const Failure &failure) {
+    void fail(const Next &step, const InputId &which, const Failure &failure) {
         Measurement m = blank(step, step.task == Task::count ? MeasuredKind::counting : MeasuredKind::timing);
         m.outcome = failure.outcome;
         keep(m);
-        const bool reach = is_over_a_limit(failure.outcome) && !field_.is_smallest(spot.sizes);
+        const bool reach = is_over_a_limit(failure.outcome) && !field_.is_smallest(which.sizes);
         if (reach) // nothing as large in every size is worth trying there
-            drop_from(step.cell.solution, step.cell.shape, spot.sizes, stopped_after_s(failure.outcome));
+            drop_from(step.cell.solution, step.cell.shape, which.sizes, stopped_after_s(failure.outcome));
         planner_.told_failure(step.cell, stopped_after_s(failure.outcome));
         if (reach)
-            beyond_reach_.push_back({m.solution, spot, failure});
+            beyond_reach_.push_back({m.solution, which, failure});
         else
-            watch_.mark(m.solution, spot, failure.outcome, failure.detail);
+            watch_.mark(m.solution, which, failure.outcome, failure.detail);
     }
 
     void drop_from(int solution, int shape, const Sizes &sizes, double after_s) {
@@ -322,8 +322,8 @@ class Measuring {
         summary_.stopped_early = summary_.spent_s < 0.9 * options_.budget_s;
         summary_.measurements = static_cast<int>(readings_.all().size());
         // One that never came to an end fails after all.
-        for (const auto &[solution, spot, failure] : beyond_reach_)
-            if (!readings_.any_done(solution)) watch_.mark(solution, spot, failure.outcome, failure.detail);
+        for (const auto &[solution, which, failure] : beyond_reach_)
+            if (!readings_.any_done(solution)) watch_.mark(solution, which, failure.outcome, failure.detail);
         for (const std::string &name : field_.solutions())
             for (const std::string &text : lab_.runner(name).notes())
                 note(text);
@@ -337,7 +337,7 @@ class Measuring {
 
     struct Beyond {
         std::string solution;
-        Spot spot;
+        InputId which;
         Failure failure;
     };
 

@@ -43,14 +43,14 @@ Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<D
 
 // A field over two sizes with what was read there.
 struct Panel {
-    struct Spot {
+    struct Mark {
         double x = 0, y = 0, value = 0;
     };
     std::string title;
-    std::vector<Spot> readings;
+    std::vector<Mark> readings;
     // On a grid even in both logarithms, row by row; not a number where there is nothing. None where nothing
     // was fitted.
-    std::vector<Spot> field = {};
+    std::vector<Mark> field = {};
 };
 struct PanelAxes {
     std::string title, x, y, value;

@@ -19,7 +19,7 @@ PanelWindow window_of(const std::vector<Panel> &panels) {
     PanelWindow w;
     for (const Panel &panel : panels)
         for (const auto *spots : {&panel.readings, &panel.field})
-            for (const Panel::Spot &spot : *spots) {
+            for (const Panel::Mark &spot : *spots) {
                 w.low_x = std::min(w.low_x, std::log2(spot.x)),
                 w.high_x = std::max(w.high_x, std::log2(spot.x));
                 w.low_y = std::min(w.low_y, std::log2(spot.y)),
@@ -78,9 +78,9 @@ class PanelPlots {
     std::string data;
 
   private:
-    int put(const std::string &what, const std::vector<Panel::Spot> &spots) {
+    int put(const std::string &what, const std::vector<Panel::Mark> &spots) {
         data += fmt::format("# {}: x y value\n", what);
-        for (const Panel::Spot &spot : spots)
+        for (const Panel::Mark &spot : spots)
             data += fmt::format("{:.6g} {:.6g} {:.6g}\n", spot.x, spot.y, spot.value);
         data += "\n\n";
         return block_++;

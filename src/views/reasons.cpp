@@ -226,6 +226,29 @@ std::string told(const besides::Capped &b) {
     return fmt::format("on {} it never takes more than on {}", b.shape, b.cap);
 }
 
+// "line 12", "lines 12 and 30", "line 3 of helper.h".
+std::string spot_words(const Spot &spot) {
+    std::string lines;
+    for (std::size_t i = 0; i < spot.lines.size(); ++i)
+        lines += (i == 0 ? "" : i + 1 == spot.lines.size() ? " and " : ", ") + std::to_string(spot.lines[i]);
+    if (lines.empty()) return "library code";
+    return (spot.lines.size() > 1 ? "lines " : "line ") + lines +
+           (spot.file.empty() ? "" : " of " + spot.file);
+}
+
+constexpr std::size_t longest_source = 48; // of a line that a sentence holds
+
+std::string told(const besides::Line &b) {
+    const std::string where = spot_words(b.spot),
+                      source = b.source.empty() ? "" : fmt::format(" `{}`", cut_to(b.source, longest_source)),
+                      who = b.spot.calls.empty() ? "" : fmt::format(": {}", b.spot.calls),
+                      how = !b.exact.empty() && b.spot.calls.empty()
+                                ? fmt::format(" runs {} times", b.exact)
+                                : fmt::format(" grows like {}", b.growth);
+    return where + source + who + how +
+           (b.rest.empty() ? "" : fmt::format(", all else grows like {}", b.rest));
+}
+
 std::string told(const besides::SmallestClaim &b) {
     return fmt::format("the smallest claim that holds is {}", b.claim);
 }

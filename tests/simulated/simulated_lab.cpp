@@ -27,9 +27,9 @@ std::uint64_t hash_of(const std::string &text, std::uint64_t seed) {
     return XXH3_64bits_withSeed(text.data(), text.size(), seed);
 }
 
-std::string place_of(const Spot &spot) {
-    std::string text = spot.shape;
-    for (const auto &[name, value] : spot.sizes)
+std::string place_of(const InputId &which) {
+    std::string text = which.shape;
+    for (const auto &[name, value] : which.sizes)
         text.append(" ").append(name).append("=").append(std::to_string(static_cast<std::int64_t>(value)));
     return text;
 }
@@ -44,22 +44,22 @@ double value_of(const std::vector<Term> &terms, const Sizes &sizes) {
 }
 
 Input SimulatedInputs::get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) {
-    const Spot spot{shape, sizes, seed};
-    const std::string name = fmt::format("{} seed={} draw={}", place_of(spot), seed, static_cast<int>(draw));
+    const InputId which{shape, sizes, seed};
+    const std::string name = fmt::format("{} seed={} draw={}", place_of(which), seed, static_cast<int>(draw));
     const auto used = sizes_in(*simulated_.problem.shape(shape)->text);
     double numbers = 1;
     for (const auto &[size, value] : sizes)
         if (used.contains(size)) numbers += std::min(value, 1e6);
-    if (made_.emplace(name, spot).second) clock_.pass(numbers * input_a_number_s);
+    if (made_.emplace(name, which).second) clock_.pass(numbers * input_a_number_s);
     return {name, static_cast<std::uint64_t>(4 * numbers)};
 }
 
 std::string SimulatedInputs::text(const Input &input) {
-    const Spot *spot = simulated_.draws ? nullptr : spot_of(input);
-    return spot ? place_of(*spot) : input.path.string();
+    const InputId *which = simulated_.draws ? nullptr : spot_of(input);
+    return which ? place_of(*which) : input.path.string();
 }
 
-const Spot *SimulatedInputs::spot_of(const Input &input) const {
+const InputId *SimulatedInputs::spot_of(const Input &input) const {
     const auto found = made_.find(input.path.string());
     return found == made_.end() ? nullptr : &found->second;
 }
@@ -71,31 +71,31 @@ class LawRunner : public Runner {
         : lab_(lab), name_(name), law_(law), problem_(problem) {}
 
     Answered answer(const Input &input, double limit_s) override {
-        const Spot *spot = lab_.inputs_.spot_of(input);
-        if (!spot) return {Outcome::done, "", "the sample's answer", 1e-6};
+        const InputId *which = lab_.inputs_.spot_of(input);
+        if (!which) return {Outcome::done, "", "the sample's answer", 1e-6};
         start();
         try {
-            double call_s = run(*spot, limit_s);
+            double call_s = run(*which, limit_s);
             if (law_.stalls_every > 0 && ++answers_ % law_.stalls_every == 0) call_s += stall_s;
             pass(call_s + ask_s);
             if (call_s > limit_s) return {Outcome::over_time, "stopped", "", 0};
-            return {Outcome::done, "", answer_at(*spot), call_s};
+            return {Outcome::done, "", answer_at(*which), call_s};
         } catch (const Failure &failure) {
             return {failure.outcome, failure.detail, "", 0};
         }
     }
 
-    Timed time(const Spot &spot, const Measurement &blank) override {
+    Timed time(const InputId &which, const Measurement &blank) override {
         start();
         Timed timed{blank, 0, std::nullopt};
-        const bool first = seen_.insert({place_of(spot), spot.seed}).second;
+        const bool first = seen_.insert({place_of(which), which.seed}).second;
         if (first)
             pass(
-                static_cast<double>(lab_.inputs_.get(spot.shape, spot.sizes, spot.seed, Draw::random).bytes) /
+                static_cast<double>(lab_.inputs_.get(which.shape, which.sizes, which.seed, Draw::random).bytes) /
                 4 * input_a_number_s);
-        double call_s = run(spot, problem_.limits.time_s);
+        double call_s = run(which, problem_.limits.time_s);
         if (first) {
-            timed.answer = answer_at(spot);
+            timed.answer = answer_at(which);
             pass(call_s);
         }
         if (law_.remembers) call_s /= 100;
@@ -114,20 +114,20 @@ class LawRunner : public Runner {
         return timed;
     }
 
-    std::vector<Measurement> count(const Spot &spot, const Measurement &blank, bool) override {
+    std::vector<Measurement> count(const InputId &which, const Measurement &blank, bool) override {
         start();
-        pass(counting_times * run(spot, 2 * problem_.limits.time_s) + ask_s);
+        pass(counting_times * run(which, 2 * problem_.limits.time_s) + ask_s);
         std::vector<Measurement> made;
         if (law_.counts) {
             Measurement m = blank;
             m.kind = MeasuredKind::counting;
-            m.steps = static_cast<std::int64_t>(std::llround(steps_at(spot)));
+            m.steps = static_cast<std::int64_t>(std::llround(steps_at(which)));
             made.push_back(m);
         }
         if (law_.weighs) {
             Measurement m = blank;
             m.kind = MeasuredKind::space;
-            m.space.space_bytes = static_cast<std::int64_t>(bytes_at(spot));
+            m.space.space_bytes = static_cast<std::int64_t>(bytes_at(which));
             m.space.heap_peak_bytes = m.space.space_bytes;
             m.space.grain_bytes = static_cast<std::int64_t>(law_.grain_bytes);
             m.space.resident_peak_bytes = m.space.space_bytes + (4 << 20);
@@ -143,7 +143,7 @@ class LawRunner : public Runner {
     std::vector<std::string> notes() const override { return {}; }
 
   private:
-    const ShapeLaw &law_at(const Spot &spot) const { return law_.on.at(spot.shape); }
+    const ShapeLaw &law_at(const InputId &which) const { return law_.on.at(which.shape); }
 
     void pass(double seconds) {
         lab_.clock_.pass(seconds);
@@ -163,31 +163,31 @@ class LawRunner : public Runner {
         return std::exp(law_.noise * normal) * spike;
     }
 
-    double steps_at(const Spot &spot) const {
-        const ShapeLaw &law = law_at(spot);
-        double steps = value_of(law.steps, spot.sizes);
-        const double luck = unit(hash_of(place_of(spot), spot.seed));
+    double steps_at(const InputId &which) const {
+        const ShapeLaw &law = law_at(which);
+        double steps = value_of(law.steps, which.sizes);
+        const double luck = unit(hash_of(place_of(which), which.seed));
         if (luck < law.ends_early)
             steps /= 10;
         else if (law.input_spread > 0) // of the inputs, the same for every solution
-            steps *= 1 + law.input_spread * (2 * unit(hash_of(place_of(spot), spot.seed + 7919)) - 1);
+            steps *= 1 + law.input_spread * (2 * unit(hash_of(place_of(which), which.seed + 7919)) - 1);
         return std::min(steps, 9e18);
     }
 
-    double bytes_at(const Spot &spot) const {
-        return std::min(std::floor(value_of(law_at(spot).bytes, spot.sizes)), 9e18);
+    double bytes_at(const InputId &which) const {
+        return std::min(std::floor(value_of(law_at(which).bytes, which.sizes)), 9e18);
     }
 
     // Seconds of one call, or one process. Throws where it comes to no answer.
-    double run(const Spot &spot, double limit_s) {
-        const double first = spot.sizes.at(problem_.sizes.front().name);
+    double run(const InputId &which, double limit_s) {
+        const double first = which.sizes.at(problem_.sizes.front().name);
         if (law_.crashes_from && first >= *law_.crashes_from)
             throw Failure{Outcome::crashed, "signal SIGSEGV"};
-        if (bytes_at(spot) > static_cast<double>(problem_.limits.memory_bytes)) {
+        if (bytes_at(which) > static_cast<double>(problem_.limits.memory_bytes)) {
             pass(0.05);
             throw Failure{Outcome::over_memory, "more than it may have"};
         }
-        const double steps = steps_at(spot);
+        const double steps = steps_at(which);
         const double a_step =
             law_.step_ns *
             (steps > law_.cache_steps ? 1 + (law_.cache_times - 1) * (1 - law_.cache_steps / steps) : 1);
@@ -199,10 +199,10 @@ class LawRunner : public Runner {
         return call_s;
     }
 
-    std::string answer_at(const Spot &spot) const {
-        const double first = spot.sizes.at(problem_.sizes.front().name);
+    std::string answer_at(const InputId &which) const {
+        const double first = which.sizes.at(problem_.sizes.front().name);
         if (law_.silent_from && first >= *law_.silent_from) return "\n";
-        const std::string right = fmt::format("{}\n", hash_of(place_of(spot), spot.seed) % 1000);
+        const std::string right = fmt::format("{}\n", hash_of(place_of(which), which.seed) % 1000);
         return law_.wrong_from && first >= *law_.wrong_from ? "-" + right : right;
     }
 

@@ -73,13 +73,13 @@ class SimulatedInputs : public Inputs {
     std::optional<Replayed> again(const std::string &, const Sizes &, const Tape &, std::size_t) override {
         return std::nullopt;
     }
-    // The spot that an input was made for; none of those put.
-    const Spot *spot_of(const Input &input) const;
+    // The which that an input was made for; none of those put.
+    const InputId *spot_of(const Input &input) const;
 
   private:
     const SimulatedProblem &simulated_;
     SimulatedClock &clock_;
-    std::map<std::string, Spot> made_;
+    std::map<std::string, InputId> made_;
 };
 
 class SimulatedLab : public Lab {

@@ -9,6 +9,7 @@
 #include "core/bound/expression.h"
 #include "core/growth/fit.h"
 #include "core/reading/metric.h"
+#include "core/reading/spot.h"
 
 namespace iron {
 
@@ -133,6 +134,12 @@ using Reason =
 // What else has to be known of it, in the order of the sentence.
 namespace besides {
 
+struct Line { // that leaves the bound
+    Spot spot;
+    std::string source; // as it stands there, "" where it can't be read
+    std::string growth, exact; // "" where there is no closed form
+    std::string rest;          // what all else grows like, "" where there is nothing
+};
 struct StepsApart { // only so many sizes count, whole doublings apart
     std::size_t places = 0;
     int doublings = 0;
@@ -158,7 +165,7 @@ struct Garbage {};        // what is collected only later counts in the reading
 
 } // namespace besides
 
-using Remark = std::variant<besides::StepsApart, besides::Hardest, besides::FromBelow, besides::BelowGrainOn,
+using Remark = std::variant<besides::Line, besides::StepsApart, besides::Hardest, besides::FromBelow, besides::BelowGrainOn,
                             besides::Capped, besides::SmallestClaim, besides::TimeFaster,
                             besides::ReadingOfInput, besides::Garbage>;
 

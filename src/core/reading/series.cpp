@@ -121,8 +121,10 @@ std::vector<Located> locate_counted(const Series &series, double grain, bool wan
             squares += std::pow(std::max(reading.value, grain) - mean, 2);
         relative[i] = m > 1 && mean > 0 ? std::sqrt(squares / (m - 1)) / mean : 0;
         varies = varies || relative[i] > 0;
-        located.push_back({cell.sizes, safe_log(mean), off / std::max(mean, 1.0), static_cast<int>(m),
-                           safe_log(most), cell.swept});
+        const double least = std::max(mean, 1.0), luck = series.by_luck ? std::sqrt(least) : 0;
+        located.push_back({cell.sizes, safe_log(series.by_luck ? least : mean), std::hypot(off, luck) / least,
+                           static_cast<int>(m), safe_log(series.by_luck ? std::max(most, 1.0) : most),
+                           cell.swept});
         if (m > 1) {
             spread_at.push_back(places[i]);
             log_spreads.push_back(std::log(std::max(relative[i], 0.1 / std::max(mean, 1.0))));

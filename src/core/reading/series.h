@@ -34,6 +34,7 @@ struct Series {
     // Where garbage may stand in the readings: to so many bytes they tell what was needed at the most. 0: as
     // finely as the grain.
     double grain_of_most = 0;
+    bool by_luck = false; // counts of what is met now and then: each has the error of a count, its root
     bool operator==(const Series &) const = default;
 };
 
@@ -72,7 +73,7 @@ bool below_a_coarse_grain(const std::vector<Located> &points);
 // Locates every place that has readings. Values at or below 0 are taken as the smallest positive double's
 // neighbour 1e-3, so that a solution that takes no step at all is a constant and no error.
 //
-// counted: ln of the mean; error^2 = sd^2 / m + (0.29 / mean)^2 + 1e-12, sd (relative) smoothed over the
+// counted: ln of the mean; error^2 (of what is met by luck 1 / mean more) = sd^2 / m + (0.29 / mean)^2 + 1e-12, sd (relative) smoothed over the
 // sizes by a line, or plane, that falls in ln of each; 0.29 = 1 / sqrt 12 is the rounding of a whole number.
 // Where every size has one reading alone, sd is how far each lies from the line between its neighbours, if it
 // is one side and the other by more than 4 %: inputs' own randomness. `wanders`: the same beside what the

@@ -36,6 +36,10 @@ class CompiledByGcc : public Language {
         let_native_count(recipe, runnable);
     }
 
+    SpotReader spot_reader(const Recipe &recipe, const std::filesystem::path &program) const override {
+        return native_spot_reader(recipe, program);
+    }
+
     std::vector<std::string> start_command(const Recipe &,
                                            const std::filesystem::path &program) const override {
         return {program.string()};
@@ -57,7 +61,7 @@ class CompiledByGcc : public Language {
         flags.push_back(linked_in(recipe, "c/stack_watch.c"));
         if (recipe.counting) {
             flags.insert(flags.end(),
-                         {"-fprofile-arcs",
+                         {"-fprofile-arcs", "-ftest-coverage", "-g", "-dumpdir", "{output}-",
                           recipe.solution.threads > 1 ? "-fprofile-update=atomic" : "-fprofile-update=single",
                           linked_in(recipe, "cpp/step_receiver.cpp"),
                           linked_in(recipe, "cpp/bulk_receiver.cpp")});

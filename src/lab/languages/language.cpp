@@ -2,10 +2,12 @@
 
 #include <algorithm>
 #include <boost/tokenizer.hpp>
+#include <charconv>
 #include <map>
 #include <mutex>
 #include <regex.h>
 #include <set>
+#include <sstream>
 
 #include "lab/process.h"
 #include "lab/workspace.h"
@@ -125,6 +127,46 @@ std::string hindered_build(const Recipe &recipe) {
         return "its build command has no {flags}, so the step counters can't be built in";
     return "";
 }
+
+std::string said_of(const Said &said, const std::string &name) {
+    const auto found = said.find(name);
+    return found == said.end() ? "" : found->second;
+}
+
+namespace {
+
+// "%20" is a blank.
+std::string decoded(const std::string &text) {
+    std::string plain;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        int letter = 0;
+        if (text[i] == '%' && i + 2 < text.size() &&
+            std::from_chars(&text[i + 1], &text[i + 3], letter, 16).ptr == &text[i + 3]) {
+            plain += static_cast<char>(letter);
+            i += 2;
+        } else
+            plain += text[i];
+    }
+    return plain;
+}
+
+// "spots=12:1005,13%20sorted:17": keys of spots, what would divide words within them in hexadecimal.
+SpotCounts told_spots(const Said &said) {
+    SpotCounts counts;
+    std::istringstream spots(said_of(said, "spots"));
+    for (std::string spot; std::getline(spots, spot, ',');) {
+        const std::size_t colon = spot.rfind(':');
+        std::int64_t count = 0;
+        if (colon == std::string::npos) continue;
+        std::from_chars(spot.data() + colon + 1, spot.data() + spot.size(), count);
+        if (count > 0) counts[decoded(spot.substr(0, colon))] += count;
+    }
+    return counts;
+}
+
+} // namespace
+
+SpotReader Language::spot_reader(const Recipe &, const std::filesystem::path &) const { return told_spots; }
 
 std::string hindered_runtime(const Recipe &recipe) { return recipe.solution.run.empty() ? "" : own_run; }
 

@@ -4,11 +4,13 @@
 
 #include <filesystem>
 #include <functional>
+#include <map>
 #include <memory>
 #include <optional>
 #include <string>
 #include <vector>
 
+#include "core/reading/spot.h"
 #include "lab/build_store.h"
 #include "lab/worker.h"
 #include "records/problem.h"
@@ -30,6 +32,12 @@ struct Recipe {
     std::filesystem::path main_source() const { return problem.folder / solution.sources.front(); }
     std::vector<std::string> flags(const std::string &usual) const; // the solution's own, else the usual ones
 };
+
+// What a counting run says of itself, by name.
+using Said = std::map<std::string, std::string>;
+std::string said_of(const Said &said, const std::string &name); // "" where it says nothing of that
+// Makes spots of what it says of where its steps were; empty where it does not tell.
+using SpotReader = std::function<SpotCounts(const Said &)>;
 
 // What tells how a process ended, in its runtime's last words.
 struct LastWords {
@@ -65,6 +73,9 @@ class Language {
     // builds count start what `recipe` (counting) built.
     virtual void make_counting(const Recipe &recipe, Runnable &runnable) const = 0;
     virtual bool counts_by_build() const { return false; }
+    // Of that runnable, of what `program` was built. Languages whose runtime knows its lines tell them
+    // themselves.
+    virtual SpotReader spot_reader(const Recipe &recipe, const std::filesystem::path &program) const;
     // It calculates with numbers of any length, and no step is counted of how long they are.
     virtual bool has_long_numbers(const Recipe &) const { return false; }
 

@@ -3,6 +3,7 @@
 #include <mutex>
 
 #include "core/error.h"
+#include "lab/languages/native_spots.h"
 
 namespace iron {
 
@@ -41,6 +42,15 @@ std::vector<std::string> wrapped_bulk_calls() {
 void let_native_count(const Recipe &recipe, Runnable &runnable) {
     runnable.environment.clear();
     runnable.limits.memory_bytes += recipe.style == Style::function ? room_for_the_book : room_for_paint;
+}
+
+SpotReader native_spot_reader(const Recipe &recipe, const std::filesystem::path &program) {
+    // Read when first asked for: a program that is never counted needs none of it.
+    return [spots = std::shared_ptr<NativeSpots>(), program, folder = recipe.problem.folder,
+            first = recipe.main_source(), adapters = recipe.adapters](const Said &said) mutable {
+        if (!spots) spots = std::make_shared<NativeSpots>(program, folder, first, adapters);
+        return spots->counts(said);
+    };
 }
 
 } // namespace iron

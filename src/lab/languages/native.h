@@ -21,4 +21,7 @@ std::vector<std::string> wrapped_bulk_calls();
 // Started as it is; its book of what is allocated gets memory of its own.
 void let_native_count(const Recipe &recipe, Runnable &runnable);
 
+// Of a build with debug information, and with the compiler's notes beside it where that is GCC.
+SpotReader native_spot_reader(const Recipe &recipe, const std::filesystem::path &program);
+
 } // namespace iron

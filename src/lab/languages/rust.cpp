@@ -35,7 +35,7 @@ class Rust : public Language {
         if (!recipe.counting) return flags;
         // LLVM's own pass: it sees the library's generic code, too, once that is made for the solution.
         flags.insert(flags.end(),
-                     {"-C", "passes=sancov-module", "-C", "llvm-args=-sanitizer-coverage-level=3", "-C",
+                     {"-g", "-C", "passes=sancov-module", "-C", "llvm-args=-sanitizer-coverage-level=3", "-C",
                       "llvm-args=-sanitizer-coverage-trace-pc-guard"});
         std::vector<std::string> linked = {linked_in(recipe, "rust/block_receiver.cpp"),
                                            linked_in(recipe, "cpp/bulk_receiver.cpp")};
@@ -58,6 +58,10 @@ class Rust : public Language {
     bool counts_by_build() const override { return true; }
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
         let_native_count(recipe, runnable);
+    }
+
+    SpotReader spot_reader(const Recipe &recipe, const std::filesystem::path &program) const override {
+        return native_spot_reader(recipe, program);
     }
 
     std::vector<LastWords> last_words() const override {

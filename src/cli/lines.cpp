@@ -1,0 +1,107 @@
+#include <fmt/format.h>
+
+#include "cli/common.h"
+#include "core/words.h"
+#include "records/files.h"
+#include "views/lines.h"
+
+namespace iron {
+
+namespace {
+
+// The place that --at names, sizes left out at their usual values; the largest where it names none.
+std::vector<double> place_at(const Problem &problem, const SolutionLines &lines,
+                             const std::vector<std::string> &at) {
+    const std::vector<std::vector<double>> places = lines.places();
+    if (at.empty()) return places.back();
+    Sizes given;
+    for (const std::string &one : at)
+        given.insert(parse_size(one));
+    const Sizes sizes = sizes_at(problem, given);
+    std::vector<double> wanted;
+    std::string told, counted;
+    for (const std::string &name : problem.size_names()) {
+        if (!given.contains(name) && problem.sizes.size() == 1)
+            throw Error(Category::usage, "'--at' names no size of this problem",
+                        fmt::format("its size is {}: --at {}=1000", name, name));
+        wanted.push_back(sizes.at(name));
+    }
+    if (std::find(places.begin(), places.end(), wanted) != places.end()) return wanted;
+    std::string near;
+    for (const std::vector<double> &place : places)
+        if (place.front() <= wanted.front() || near.empty()) {
+            near.clear();
+            for (std::size_t i = 0; i < place.size(); ++i)
+                near += fmt::format(" --at {}={:.0f}", problem.size_names()[i], place[i]);
+        }
+    throw Error(Category::usage,
+                fmt::format("{} was not counted there on {}", lines.solution, lines.shape), "try" + near);
+}
+
+// Of each solution the shape that took most, or those asked for.
+std::vector<const SolutionLines *> shown(const std::vector<SolutionLines> &all, const std::string &solution,
+                                         bool every_shape) {
+    std::vector<const SolutionLines *> shown;
+    for (const SolutionLines &one : all) {
+        if (!solution.empty() && one.solution != solution) continue;
+        const auto most = [](const SolutionLines &lines) {
+            std::int64_t largest = 0;
+            for (const CountedCall &call : lines.calls)
+                largest = std::max(largest, total_of(call.spots));
+            return largest;
+        };
+        if (every_shape || shown.empty() || shown.back()->solution != one.solution)
+            shown.push_back(&one);
+        else if (most(one) > most(*shown.back()))
+            shown.back() = &one;
+    }
+    return shown;
+}
+
+int print_lines(const Options &options, const std::string &solution, const std::vector<std::string> &at) {
+    const Session session = open_session(options);
+    const FittedScope fitted = fit_stage(session);
+    if (fitted.lines.empty())
+        throw Error(Category::not_possible, "no steps were counted by line",
+                    "measure again with --afresh; the notes of 'measure' say of whom steps are not counted");
+    write_file(session.file("lines.json"), lines_json(fitted.lines, session.problem->size_names()));
+    if (options.json) {
+        fmt::print("{}", read_file(session.file("lines.json")));
+        return status_done;
+    }
+    const std::vector<JudgedClaim> judged = judge(fitted.scope, fitted);
+    bool first = true;
+    for (const SolutionLines *one : shown(fitted.lines, solution, !options.shapes.empty())) {
+        std::vector<Bound> exceeded;
+        for (const JudgedClaim &claim : judged)
+            if (claim.solution == one->solution && claim.judgement.verdict == Verdict::exceeded &&
+                claim.judgement.decided_by == Metric::steps)
+                exceeded.push_back(claim.claim.bound);
+        fmt::print("{}{}", first ? "" : "\n",
+                   lines_text(*one, session.problem->size_names(), place_at(*session.problem, *one, at),
+                              exceeded, source_files(*session.problem, one->solution)));
+        first = false;
+    }
+    return status_done;
+}
+
+} // namespace
+
+void add_lines(CLI::App &program, int &status) {
+    auto options = std::make_shared<Options>();
+    auto solution = std::make_shared<std::string>();
+    auto at = std::make_shared<std::vector<std::string>>();
+    CLI::App *command = program.add_subcommand("lines", "the source, each line with its steps and growth");
+    command->add_option("solution", *solution, "this solution alone");
+    add_common(*command, *options, false);
+    command->add_option("--at", *at, "tell counts at this size, n=1000; repeatable (the largest that was counted)");
+    command->footer("Example: iron-stopwatch lines --problem demo/tide-climb halves --at n=1024\n"
+                    "Works from measurements.jsonl and writes lines.json. Shown in the shape that takes most "
+                    "steps; with --shapes in those.");
+    command->callback([=, &status] {
+        if (!solution->empty()) options->only = {*solution};
+        status = print_lines(*options, *solution, *at);
+    });
+}
+
+} // namespace iron

@@ -1,0 +1,220 @@
+#include "core/growth/profile.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+#include <map>
+#include <numeric>
+#include <optional>
+
+#include "core/bound/print.h"
+#include "core/policy.h"
+
+namespace iron {
+
+namespace {
+
+using Counts = std::vector<double>; // by call
+
+// b = times a + more in every call; none where it is not so.
+std::optional<std::pair<double, double>> follows(const Counts &b, const Counts &a) {
+    constexpr double rounding = 1e-6;
+    const auto [least, most] = std::minmax_element(a.begin(), a.end());
+    const auto low = static_cast<std::size_t>(least - a.begin()), high = static_cast<std::size_t>(most - a.begin());
+    if (*least == *most) {
+        if (std::any_of(b.begin(), b.end(), [&](double one) { return one != b.front(); })) return std::nullopt;
+        return std::pair{1.0, b.front() - a.front()};
+    }
+    const double times = (b[high] - b[low]) / (a[high] - a[low]), more = b[low] - times * a[low];
+    if (times <= 0) return std::nullopt;
+    for (std::size_t i = 0; i < a.size(); ++i)
+        if (std::abs(times * a[i] + more - b[i]) > rounding * std::max(1.0, b[i])) return std::nullopt;
+    return std::pair{times, more};
+}
+
+Series series_of(const std::vector<CountedCall> &calls, const Counts &counts,
+                 const std::vector<std::string> &names) {
+    std::map<std::vector<double>, std::vector<Reading>> places;
+    for (std::size_t i = 0; i < calls.size(); ++i)
+        places[calls[i].sizes].push_back({calls[i].generation, 0, counts[i]});
+    Series series;
+    series.names = names;
+    series.by_luck = true;
+    for (auto &[sizes, readings] : places)
+        series.places.push_back({sizes, std::move(readings)});
+    return series;
+}
+
+} // namespace
+
+std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls, const std::vector<std::string> &names) {
+    std::map<std::string, Counts> by_spot;
+    Counts total(calls.size(), 0);
+    for (std::size_t i = 0; i < calls.size(); ++i)
+        for (const auto &[key, count] : calls[i].spots) {
+            Counts &counts = by_spot.try_emplace(key, calls.size(), 0.0).first->second;
+            counts[i] = static_cast<double>(count);
+            total[i] += static_cast<double>(count);
+        }
+    if (by_spot.empty()) return {};
+    // Where most was counted: the calls at that place.
+    const auto top = static_cast<std::size_t>(std::max_element(total.begin(), total.end()) - total.begin());
+    const auto at_top = [&](const Counts &counts) {
+        double sum = 0, n = 0;
+        for (std::size_t i = 0; i < calls.size(); ++i)
+            if (calls[i].sizes == calls[top].sizes) sum += counts[i], ++n;
+        return sum / n;
+    };
+    const double all = std::max(at_top(total), 1.0);
+    const auto share_rises = [&](const Counts &counts) {
+        for (std::size_t i = 0; i < calls.size(); ++i)
+            if (total[i] > 0 && counts[i] / total[i] < counts[top] / total[top] / policy::claim::spare) return true;
+        return false;
+    };
+    std::vector<const std::pair<const std::string, Counts> *> order;
+    for (const auto &one : by_spot)
+        order.push_back(&one);
+    std::stable_sort(order.begin(), order.end(), [&](const auto *a, const auto *b) {
+        return at_top(a->second) > at_top(b->second);
+    });
+    std::vector<Profile> profiles;
+    std::vector<const Counts *> firsts;
+    Profile rest;
+    rest.is_rest = true;
+    Counts rest_counts(calls.size(), 0);
+    for (const auto *one : order) {
+        const auto &[key, counts] = *one;
+        const double count = at_top(counts);
+        bool joined = false;
+        for (std::size_t p = 0; p < profiles.size() && !joined; ++p)
+            if (const auto how = follows(counts, *firsts[p])) {
+                profiles[p].spots.push_back({key, how->first, how->second, count});
+                profiles[p].share += count / all;
+                joined = true;
+            }
+        if (joined) continue;
+        if (count / all < policy::growth::hardly_anything && !share_rises(counts)) {
+            rest.spots.push_back({key, 1, 0, count});
+            rest.share += count / all;
+            for (std::size_t i = 0; i < calls.size(); ++i)
+                rest_counts[i] += counts[i];
+            continue;
+        }
+        profiles.push_back({{{key, 1, 0, count}}, false, count / all, series_of(calls, counts, names)});
+        firsts.push_back(&counts);
+    }
+    std::stable_sort(profiles.begin(), profiles.end(),
+                     [](const Profile &a, const Profile &b) { return a.share > b.share; });
+    if (!rest.spots.empty()) {
+        rest.series = series_of(calls, rest_counts, names);
+        profiles.push_back(std::move(rest));
+    }
+    return profiles;
+}
+
+namespace {
+
+std::string whole_text(double number) { return fmt::format("{:.0f}", number); }
+
+// "n^2 - n", "2 n + 1": factors are whole numbers, the largest growth first.
+std::string sum_text(const std::vector<std::pair<std::string, double>> &terms) {
+    std::string text;
+    for (const auto &[curve, factor] : terms) {
+        const double size = std::abs(factor);
+        const std::string one = curve == "1"  ? whole_text(size)
+                                : size == 1   ? curve
+                                              : whole_text(size) + " " + curve;
+        text += text.empty() ? (factor < 0 ? "-" : "") : (factor < 0 ? " - " : " + ");
+        text += one;
+    }
+    return text;
+}
+
+// A size that every curve is a multiple of, and the curves without one of it; none where there is none.
+std::optional<std::pair<std::string, std::vector<std::pair<std::string, double>>>>
+without_common_size(const std::vector<std::pair<std::string, double>> &terms) {
+    const std::string &lowest = terms.back().first;
+    const std::string size = lowest.substr(0, lowest.find_first_of(" ^"));
+    std::vector<std::pair<std::string, double>> left;
+    for (const auto &[curve, factor] : terms) {
+        std::string less;
+        if (curve == size)
+            less = "1";
+        else if (curve.starts_with(size + " "))
+            less = curve.substr(size.size() + 1);
+        else if (curve.starts_with(size + "^2"))
+            less = size + curve.substr(size.size() + 2);
+        else if (curve.starts_with(size + "^3"))
+            less = size + "^2" + curve.substr(size.size() + 2);
+        else
+            return std::nullopt;
+        left.push_back({less, factor});
+    }
+    return std::pair{size, left};
+}
+
+// To the digit, not only to the rounding that growth is told by.
+bool gives_every_count(const Fit &fit, const Series &series) {
+    constexpr double off_a_count = 0.01;
+    return std::all_of(series.places.begin(), series.places.end(), [&](const ReadPlace &place) {
+        Sizes sizes;
+        for (std::size_t i = 0; i < series.names.size(); ++i)
+            sizes[series.names[i]] = place.sizes[i];
+        const double value = value_at(fit, sizes);
+        return std::all_of(place.readings.begin(), place.readings.end(), [&](const Reading &reading) {
+            return std::abs(reading.value - value) < off_a_count;
+        });
+    });
+}
+
+std::string closed_form_text(const Fit &fit, double times, double more) {
+    std::vector<std::pair<std::string, double>> terms;
+    bool constant = false;
+    for (const Term &term : fit.terms) {
+        double factor = term.factor * times;
+        if (term.curve->name == "1") factor += more, constant = true;
+        terms.push_back({term.curve->name, factor});
+    }
+    if (!constant && more != 0) terms.push_back({"1", more});
+    constexpr int most = 48;
+    constexpr double rounding = 1e-6;
+    int denominator = 1;
+    const auto is_whole = [&](const auto &term) {
+        const double factor = term.second * denominator;
+        return std::abs(factor - std::round(factor)) < rounding * std::max(1.0, std::abs(factor));
+    };
+    while (denominator <= most && !std::all_of(terms.begin(), terms.end(), is_whole))
+        ++denominator;
+    if (denominator > most) return "";
+    for (auto &term : terms)
+        term.second = std::round(term.second * denominator);
+    std::erase_if(terms, [](const auto &term) { return term.second == 0; });
+    if (terms.empty()) return "0";
+    // The largest growth first, the constant last.
+    std::stable_sort(terms.begin(), terms.end(), [](const auto &a, const auto &b) {
+        const auto degree = [](const std::string &curve) {
+            int sum = curve == "1" ? 0 : 1;
+            for (std::size_t i = 0; i < curve.size(); ++i)
+                sum += curve[i] == ' ' ? 1 : curve[i] == '^' ? curve[i + 1] - '1' : 0;
+            return sum;
+        };
+        return degree(a.first) > degree(b.first);
+    });
+    const std::string over = denominator == 1 ? "" : fmt::format(" / {}", denominator);
+    if (terms.size() > 1)
+        if (const auto common = without_common_size(terms))
+            return fmt::format("{} ({}){}", common->first, sum_text(common->second), over);
+    const std::string text = sum_text(terms);
+    return terms.size() > 1 && denominator > 1 ? "(" + text + ")" + over : text + over;
+}
+
+} // namespace
+
+std::string ProfileGrowth::exact(const ProfileSpot &spot) const {
+    if (profile.is_rest || !growth.is_fitted() || !growth.best().exact ||
+        !gives_every_count(growth.best(), profile.series))
+        return "";
+    return closed_form_text(growth.best(), spot.times, spot.more);
+}
+
+} // namespace iron

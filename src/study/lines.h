@@ -1,0 +1,15 @@
+// Counts by line, out of a problem's readings.
+#pragma once
+
+#include <vector>
+
+#include "core/claim/lines.h"
+#include "study/fit.h"
+
+namespace iron {
+
+// Of every solution and shape that was counted by spot, in the scope's order.
+std::vector<SolutionLines> lines_of(const Scope &scope, const std::vector<SolutionClaims> &claims,
+                                    const std::vector<Measurement> &measurements, const EachOf &each);
+
+} // namespace iron
