@@ -1,12 +1,57 @@
 /** Seen by every class of a counting process, those of the library too. */
 public final class IronStopwatchCounters {
-    public static long steps, bulk;
+    private static final int MOST = 1 << 16;
+    private static final String[] names = new String[MOST];
+    private static int known = 1;
+
+    /** How often each site was passed, by its number; the one of number 0 is told to nobody. */
+    public static final long[] at = new long[MOST];
+    /** The site of the solution's own code that called into the library last: steps in there are its. */
+    public static int here;
+    public static long bulk;
 
     private IronStopwatchCounters() {}
 
+    /** A number for a place in the solution's code: its method, a tabulator, and the spot as it is told. */
+    public static synchronized int site(String name) {
+        if (known == MOST) return 0;
+        names[known] = name;
+        return known++;
+    }
+
     /** For solutions of several threads. */
-    public static synchronized void step() { ++steps; }
+    public static synchronized void step(int site) { ++at[site]; }
+    public static synchronized void stepHere() { ++at[here]; }
 
     /** A copy of so many elements, taken as four bytes each: a step for 16 bytes. */
-    public static synchronized void copied(int elements) { bulk += 1 + elements / 4; }
+    public static synchronized void copied(int elements) {
+        bulk += 1 + elements / 4;
+        at[here] += 1 + elements / 4;
+    }
+
+    public static synchronized void forget() {
+        for (int i = 0; i < known; ++i) at[i] = 0;
+        bulk = 0;
+    }
+
+    /** Steps since then, and where they were (docs/protocol.md): of a line in one method the most of its sites. */
+    public static synchronized String told() {
+        int sites = known;
+        long[] counts = new long[sites];
+        for (int i = 0; i < sites; ++i) counts[i] = at[i]; // what follows is counted itself
+        long copied = bulk;
+        java.util.TreeMap<String, Long> lines = new java.util.TreeMap<>(), spots = new java.util.TreeMap<>();
+        for (int i = 1; i < sites; ++i)
+            if (counts[i] > 0) lines.merge(names[i], counts[i], Math::max);
+        long all = 0;
+        for (java.util.Map.Entry<String, Long> line : lines.entrySet()) {
+            all += line.getValue();
+            spots.merge(line.getKey().substring(line.getKey().indexOf('\t') + 1), line.getValue(), Long::sum);
+        }
+        StringBuilder text = new StringBuilder("steps=" + all + " bulk_steps=" + Math.min(copied, all) + " spots=");
+        for (java.util.Map.Entry<String, Long> spot : spots.entrySet())
+            text.append(spot.getKey().replace("%", "%25").replace(" ", "%20").replace(",", "%2C"))
+                .append(':').append(spot.getValue()).append(',');
+        return text.toString();
+    }
 }

@@ -1,5 +1,7 @@
 import java.lang.instrument.ClassFileTransformer;
 import java.lang.instrument.Instrumentation;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.security.ProtectionDomain;
 import java.util.ArrayList;
 import java.util.List;
@@ -7,15 +9,19 @@ import java.util.jar.JarFile;
 import jdk.internal.org.objectweb.asm.ClassReader;
 import jdk.internal.org.objectweb.asm.ClassVisitor;
 import jdk.internal.org.objectweb.asm.ClassWriter;
+import jdk.internal.org.objectweb.asm.Handle;
 import jdk.internal.org.objectweb.asm.Label;
 import jdk.internal.org.objectweb.asm.MethodVisitor;
 import jdk.internal.org.objectweb.asm.Opcodes;
+import jdk.internal.org.objectweb.asm.Type;
+import jdk.internal.org.objectweb.asm.commons.LocalVariablesSorter;
 
 /**
- * Counts steps in Java: adds one to a counter at the entry of every method and before every jump, in the solution's
- * classes and in the collections and texts of the library; copies of arrays add bulk work. The tool starts counting
- * processes with it. Its argument is the jar that holds IronStopwatchCounters, which every class must see; "atomic:"
- * before it counts for several threads.
+ * Counts steps in Java by line: in the solution's classes at every line and before every jump; in the collections and
+ * texts of the library at the entry of every method and before every jump, for the line of the solution that called
+ * into it last; copies of arrays add bulk work. The tool starts counting processes with it. Its argument is the jar that
+ * holds IronStopwatchCounters, which every class must see; "atomic:" before it counts for several threads. Of a whole
+ * program the steps are written when it ends.
  */
 public final class StepAgent {
     private static final String COUNTERS = "IronStopwatchCounters";
@@ -30,14 +36,19 @@ public final class StepAgent {
             @Override
             public byte[] transform(Module module, ClassLoader loader, String name, Class<?> redefined,
                                     ProtectionDomain domain, byte[] bytes) {
-                if (!counts(loader, name)) return null;
+                int here = IronStopwatchCounters.here;
+                IronStopwatchCounters.here = 0; // this is nobody's work
                 try {
-                    return instrumented(bytes, atomic);
+                    return counts(loader, name) ? instrumented(bytes, loader != null, atomic) : null;
                 } catch (Throwable fault) { // a class file newer than the library: it stays as it is
                     return null;
+                } finally {
+                    IronStopwatchCounters.here = here;
                 }
             }
         };
+        String told = System.getenv("IRON_STOPWATCH_STEPS");
+        if (told != null) Runtime.getRuntime().addShutdownHook(new Thread(() -> write(told)));
         instrumentation.addTransformer(transformer, true);
         List<Class<?>> loaded = new ArrayList<>();
         for (Class<?> one : instrumentation.getAllLoadedClasses())
@@ -51,9 +62,20 @@ public final class StepAgent {
             }
     }
 
+    /** The two numbers that a whole program leaves, and where its steps were (docs/protocol.md). */
+    private static void write(String path) {
+        String[] words = IronStopwatchCounters.told().split(" ");
+        String text = words[0].substring(6) + " " + words[1].substring(11) + " " + words[2] + "\n";
+        try {
+            Files.writeString(Path.of(path), text);
+        } catch (java.io.IOException left) {
+            Runtime.getRuntime().halt(114);
+        }
+    }
+
     private static boolean counts(ClassLoader loader, String name) {
-        if (name == null || name.startsWith("IronStopwatch") || name.equals("StepAgent")) return false;
-        if (loader != null) return !name.startsWith("jdk/") && !name.startsWith("java/");
+        if (name == null || name.startsWith("IronStopwatch") || name.startsWith("StepAgent")) return false;
+        if (loader != null) return loader == ClassLoader.getSystemClassLoader();
         if (name.startsWith("java/util/"))
             return !name.startsWith("java/util/concurrent/") && !name.startsWith("java/util/jar/")
                 && !name.startsWith("java/util/zip/") && !name.startsWith("java/util/regex/");
@@ -62,37 +84,63 @@ public final class StepAgent {
             || name.equals("java/lang/StringBuilder") || name.startsWith("java/math/");
     }
 
-    private static byte[] instrumented(byte[] bytes, boolean atomic) {
+    private static byte[] instrumented(byte[] bytes, boolean own, boolean atomic) {
         ClassReader reader = new ClassReader(bytes);
         ClassWriter writer = new ClassWriter(reader, ClassWriter.COMPUTE_MAXS);
         reader.accept(new ClassVisitor(Opcodes.ASM8, writer) {
+            private String file = "";
+
+            @Override
+            public void visitSource(String source, String debug) {
+                super.visitSource(source, debug);
+                file = source == null ? "" : source;
+            }
+
             @Override
             public MethodVisitor visitMethod(int access, String name, String descriptor, String signature,
                                              String[] exceptions) {
                 MethodVisitor inner = super.visitMethod(access, name, descriptor, signature, exceptions);
-                return inner == null ? null : new Counting(inner, atomic);
+                if (inner == null) return null;
+                String method = reader.getClassName() + "." + name + descriptor;
+                return own ? new OwnMethod(access, descriptor, inner, file, method, atomic) : new LibraryMethod(inner, atomic);
             }
-        }, 0);
+        }, own ? ClassReader.EXPAND_FRAMES : 0);
         return writer.toByteArray();
     }
 
-    private static final class Counting extends MethodVisitor {
+    private static void addOne(MethodVisitor code) { // to the counter whose array and number are on the stack
+        code.visitInsn(Opcodes.DUP2);
+        code.visitInsn(Opcodes.LALOAD);
+        code.visitInsn(Opcodes.LCONST_1);
+        code.visitInsn(Opcodes.LADD);
+        code.visitInsn(Opcodes.LASTORE);
+    }
+
+    private static boolean copies(String owner, String name) {
+        return owner.equals("java/lang/System") && name.equals("arraycopy");
+    }
+
+    private static void addCopied(MethodVisitor code) { // the length is the last argument
+        code.visitInsn(Opcodes.DUP);
+        code.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "copied", "(I)V", false);
+    }
+
+    private static final class LibraryMethod extends MethodVisitor {
         private final boolean atomic;
 
-        Counting(MethodVisitor inner, boolean atomic) {
+        LibraryMethod(MethodVisitor inner, boolean atomic) {
             super(Opcodes.ASM8, inner);
             this.atomic = atomic;
         }
 
         private void step() {
             if (atomic) {
-                super.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "step", "()V", false);
+                super.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "stepHere", "()V", false);
                 return;
             }
-            super.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "steps", "J");
-            super.visitInsn(Opcodes.LCONST_1);
-            super.visitInsn(Opcodes.LADD);
-            super.visitFieldInsn(Opcodes.PUTSTATIC, COUNTERS, "steps", "J");
+            super.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "at", "[J");
+            super.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "here", "I");
+            addOne(mv);
         }
 
         @Override
@@ -109,11 +157,151 @@ public final class StepAgent {
 
         @Override
         public void visitMethodInsn(int opcode, String owner, String name, String descriptor, boolean isInterface) {
-            if (owner.equals("java/lang/System") && name.equals("arraycopy")) { // the length is the last argument
-                super.visitInsn(Opcodes.DUP);
-                super.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "copied", "(I)V", false);
-            }
+            if (copies(owner, name)) addCopied(mv);
             super.visitMethodInsn(opcode, owner, name, descriptor, isInterface);
+        }
+    }
+
+    /** The library may call back: what called it before is put back when the method returns. */
+    private static final class OwnMethod extends LocalVariablesSorter {
+        private final String file, method;
+        private final boolean atomic;
+        private int line = 0, before;
+        private boolean lineBegins = false; // its step stands before its first instruction, behind what frames it
+
+        OwnMethod(int access, String descriptor, MethodVisitor inner, String file, String method, boolean atomic) {
+            super(Opcodes.ASM8, access, descriptor, inner);
+            this.file = file;
+            this.method = method;
+            this.atomic = atomic;
+        }
+
+        private int site(String calls) {
+            return IronStopwatchCounters.site(method + "\t" + file + ":" + line + (calls.isEmpty() ? "" : " " + calls));
+        }
+
+        private void step() {
+            if (line == 0) return;
+            int site = site("");
+            if (atomic) {
+                mv.visitLdcInsn(site);
+                mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "step", "(I)V", false);
+                return;
+            }
+            mv.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "at", "[J");
+            mv.visitLdcInsn(site);
+            addOne(mv);
+        }
+
+        @Override
+        public void visitCode() {
+            super.visitCode();
+            before = newLocal(Type.INT_TYPE);
+            mv.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "here", "I");
+            mv.visitVarInsn(Opcodes.ISTORE, before);
+        }
+
+        @Override
+        public void visitLineNumber(int number, Label start) {
+            super.visitLineNumber(number, start);
+            line = number;
+            lineBegins = true;
+        }
+
+        private void begin() {
+            if (lineBegins) step();
+            lineBegins = false;
+        }
+
+        @Override
+        public void visitJumpInsn(int opcode, Label label) {
+            lineBegins = false;
+            step();
+            super.visitJumpInsn(opcode, label);
+        }
+
+        @Override
+        public void visitIntInsn(int opcode, int operand) {
+            begin();
+            super.visitIntInsn(opcode, operand);
+        }
+
+        @Override
+        public void visitVarInsn(int opcode, int variable) {
+            begin();
+            super.visitVarInsn(opcode, variable);
+        }
+
+        @Override
+        public void visitTypeInsn(int opcode, String type) {
+            begin();
+            super.visitTypeInsn(opcode, type);
+        }
+
+        @Override
+        public void visitFieldInsn(int opcode, String owner, String name, String descriptor) {
+            begin();
+            super.visitFieldInsn(opcode, owner, name, descriptor);
+        }
+
+        @Override
+        public void visitLdcInsn(Object value) {
+            begin();
+            super.visitLdcInsn(value);
+        }
+
+        @Override
+        public void visitIincInsn(int variable, int increment) {
+            begin();
+            super.visitIincInsn(variable, increment);
+        }
+
+        @Override
+        public void visitTableSwitchInsn(int from, int to, Label otherwise, Label... labels) {
+            begin();
+            super.visitTableSwitchInsn(from, to, otherwise, labels);
+        }
+
+        @Override
+        public void visitLookupSwitchInsn(Label otherwise, int[] keys, Label[] labels) {
+            begin();
+            super.visitLookupSwitchInsn(otherwise, keys, labels);
+        }
+
+        @Override
+        public void visitMultiANewArrayInsn(String descriptor, int dimensions) {
+            begin();
+            super.visitMultiANewArrayInsn(descriptor, dimensions);
+        }
+
+        @Override
+        public void visitInsn(int opcode) {
+            begin();
+            if (opcode >= Opcodes.IRETURN && opcode <= Opcodes.RETURN) {
+                mv.visitVarInsn(Opcodes.ILOAD, before);
+                mv.visitFieldInsn(Opcodes.PUTSTATIC, COUNTERS, "here", "I");
+            }
+            super.visitInsn(opcode);
+        }
+
+        @Override
+        public void visitMethodInsn(int opcode, String owner, String name, String descriptor, boolean isInterface) {
+            begin();
+            if (owner.startsWith("java/")) callsLibrary(name.equals("<init>") ? owner.substring(owner.lastIndexOf('/') + 1) : name);
+            if (copies(owner, name)) addCopied(mv);
+            super.visitMethodInsn(opcode, owner, name, descriptor, isInterface);
+        }
+
+        @Override
+        public void visitInvokeDynamicInsn(String name, String descriptor, Handle bootstrap, Object... arguments) {
+            begin();
+            if (name.equals("makeConcatWithConstants")) callsLibrary("+"); // of texts
+            super.visitInvokeDynamicInsn(name, descriptor, bootstrap, arguments);
+        }
+
+        private void callsLibrary(String name) {
+            mv.visitLdcInsn(site(name));
+            mv.visitFieldInsn(Opcodes.PUTSTATIC, COUNTERS, "here", "I");
         }
     }
 }

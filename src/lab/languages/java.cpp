@@ -27,15 +27,18 @@ struct Jars {
     fs::path agent, counters;
 };
 
-const char *const bytecode_library = "java.base/jdk.internal.org.objectweb.asm=ALL-UNNAMED";
+// The machine's own library for its code, which it keeps to itself.
+const std::vector<std::string> bytecode_library = {
+    "--add-exports", "java.base/jdk.internal.org.objectweb.asm=ALL-UNNAMED", "--add-exports",
+    "java.base/jdk.internal.org.objectweb.asm.commons=ALL-UNNAMED"};
 
 Jars jars_for(const Recipe &recipe) {
     static std::mutex guard; // several solutions need them at once
     const std::lock_guard lock(guard);
-    const auto jar = [&](const std::string &name, const std::vector<std::string> &exports) {
+    const auto jar = [&](const std::string &name, const std::vector<std::string> &options) {
         const fs::path source = recipe.adapters / "java" / (name + ".java");
         std::vector<std::string> compile = {"javac", "-d", "{output}"};
-        compile.insert(compile.end(), exports.begin(), exports.end());
+        compile.insert(compile.end(), options.begin(), options.end());
         compile.push_back(source.string());
         const Product classes = recipe.store.made(compile, recipe.adapters, {source}, "classes");
         if (!classes.ok) throw Error(Category::not_possible, name + " can't be built: " + classes.message);
@@ -46,7 +49,10 @@ Jars jars_for(const Recipe &recipe) {
         if (!packed.ok) throw Error(Category::not_possible, name + " can't be packed: " + packed.message);
         return packed.program;
     };
-    return {jar("StepAgent", {"--add-exports", bytecode_library}), jar("IronStopwatchCounters", {})};
+    const fs::path counters = jar("IronStopwatchCounters", {});
+    std::vector<std::string> options = bytecode_library;
+    options.insert(options.end(), {"-cp", counters.string()});
+    return {jar("StepAgent", options), counters};
 }
 
 class Java : public Language {
@@ -95,22 +101,33 @@ class Java : public Language {
     }
 
     std::string no_counting(const Recipe &recipe) const override {
-        // Its agent takes over a second to start, for every run, and start-up does millions of steps, never
-        // the same.
-        if (recipe.style == Style::program) return "whole programs in Java have no step counters";
         return hindered_runtime(recipe);
     }
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
         const Jars jars = jars_for(recipe);
-        const std::vector<std::string> options = {"--add-exports",
-                                                  bytecode_library,
-                                                  fmt::format("-javaagent:{}={}{}", jars.agent.string(),
-                                                              recipe.solution.threads > 1 ? "atomic:" : "",
-                                                              jars.counters.string()),
-                                                  "-XX:-PrintWarnings",
-                                                  "-XX:-UseTLAB",
-                                                  "-Xmn2m"}; // every object counts by itself
+        std::vector<std::string> options = bytecode_library;
+        options.insert(options.end(),
+                       {fmt::format("-javaagent:{}={}{}", jars.agent.string(),
+                                    recipe.solution.threads > 1 ? "atomic:" : "", jars.counters.string()),
+                        "-XX:-PrintWarnings", "-XX:-UseTLAB", "-Xmn2m"}); // every object counts by itself
         runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
+    }
+
+    // The agent names files by their class.
+    SpotReader spot_reader(const Recipe &recipe, const fs::path &) const override {
+        std::map<std::string, std::string> names;
+        for (const std::string &source : recipe.solution.sources)
+            names[main_class_of(read_file(recipe.problem.folder / source)) + ".java"] =
+                source == recipe.solution.sources.front() ? "" : source;
+        return [names, told = Language::spot_reader(recipe, {})](const Said &said) {
+            SpotCounts counts;
+            for (const auto &[key, count] : told(said)) {
+                Spot spot = spot_of(key);
+                if (const auto name = names.find(spot.file); name != names.end()) spot.file = name->second;
+                counts[key_of(spot)] += count;
+            }
+            return counts;
+        };
     }
 
     bool reserves_memory() const override { return true; }
