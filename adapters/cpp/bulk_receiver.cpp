@@ -1,7 +1,7 @@
 // Counts the work that library calls do in one go: a step a call, and one for each 16 bytes touched; n log2 n
 // for a sort. Linked by the tool into counting builds with the linker's option --wrap for each name below, so
-// that the solution's own calls come here; what libraries call among themselves is not seen. Steps are kept by the
-// place that called, too.
+// that the solution's own calls come here; what libraries call among themselves is not seen. Steps are kept
+// by the place that called, too.
 #include <cstddef>
 #include <cstdint>
 #include <cstdio>
@@ -202,7 +202,8 @@ void iron_stopwatch_add_bulk(unsigned long long steps, const void *returns_to) {
 void iron_stopwatch_each_bulk_call(void (*tell)(void *, unsigned long place, unsigned long long steps),
                                    void *to) {
     for (const Caller &caller : callers)
-        if (caller.steps > 0) tell(to, caller.place - reinterpret_cast<std::uintptr_t>(__executable_start), caller.steps);
+        if (caller.steps > 0)
+            tell(to, caller.place - reinterpret_cast<std::uintptr_t>(__executable_start), caller.steps);
 }
 void iron_stopwatch_forget_bulk() {
     iron_stopwatch_bulk_steps = 0;

@@ -148,8 +148,8 @@ inline bool filled(int file, void *to, std::size_t size) {
 // the steps and the bulk work of library calls. Returns what `call` returned; ends this process the way the
 // other one ended where that crashed. `start`: forgets what was counted; `total`:
 // blocks since; `name`, `counters`: where those were.
-inline int count_call(void (*start)(), unsigned long long (*total)(), const char *name, void (*counters)(Text &),
-                      int (*call)(void *), void *context, unsigned long long *steps,
+inline int count_call(void (*start)(), unsigned long long (*total)(), const char *name,
+                      void (*counters)(Text &), int (*call)(void *), void *context, unsigned long long *steps,
                       unsigned long long *bulk) {
     int channel[2];
     if (pipe(channel) != 0) std::_Exit(114);

@@ -106,6 +106,7 @@ void __gcov_merge_add(std::int64_t *, std::uint32_t) {}
 int iron_stopwatch_count_call(int (*call)(void *), void *context, unsigned long long *steps,
                               unsigned long long *bulk) {
     if (unknown_layout || !tables) std::_Exit(113);
-    return iron_stopwatch_receiver::count_call(&start, &total, "counters", &tell_counters, call, context, steps, bulk);
+    return iron_stopwatch_receiver::count_call(&start, &total, "counters", &tell_counters, call, context,
+                                               steps, bulk);
 }
 }

@@ -71,8 +71,11 @@ ssize_t getrandom(void *to, std::size_t bytes, unsigned) {
 
 int iron_stopwatch_count_call(int (*call)(void *), void *context, unsigned long long *steps,
                               unsigned long long *bulk) {
-    return iron_stopwatch_receiver::count_call(&start, &total, "blocks", &tell_blocks, call, context, steps, bulk);
+    return iron_stopwatch_receiver::count_call(&start, &total, "blocks", &tell_blocks, call, context, steps,
+                                               bulk);
 }
 
-__attribute__((destructor)) void iron_stopwatch_tell() { iron_stopwatch_receiver::tell_at_end(total(), "blocks", &tell_blocks); }
+__attribute__((destructor)) void iron_stopwatch_tell() {
+    iron_stopwatch_receiver::tell_at_end(total(), "blocks", &tell_blocks);
+}
 }

@@ -34,31 +34,11 @@ std::vector<double> place_at(const Problem &problem, const SolutionLines &lines,
             for (std::size_t i = 0; i < place.size(); ++i)
                 near += fmt::format(" --at {}={:.0f}", problem.size_names()[i], place[i]);
         }
-    throw Error(Category::usage,
-                fmt::format("{} was not counted there on {}", lines.solution, lines.shape), "try" + near);
+    throw Error(Category::usage, fmt::format("{} was not counted there on {}", lines.solution, lines.shape),
+                "try" + near);
 }
 
-// Of each solution the shape that took most, or those asked for.
-std::vector<const SolutionLines *> shown(const std::vector<SolutionLines> &all, const std::string &solution,
-                                         bool every_shape) {
-    std::vector<const SolutionLines *> shown;
-    for (const SolutionLines &one : all) {
-        if (!solution.empty() && one.solution != solution) continue;
-        const auto most = [](const SolutionLines &lines) {
-            std::int64_t largest = 0;
-            for (const CountedCall &call : lines.calls)
-                largest = std::max(largest, total_of(call.spots));
-            return largest;
-        };
-        if (every_shape || shown.empty() || shown.back()->solution != one.solution)
-            shown.push_back(&one);
-        else if (most(one) > most(*shown.back()))
-            shown.back() = &one;
-    }
-    return shown;
-}
-
-int print_lines(const Options &options, const std::string &solution, const std::vector<std::string> &at) {
+int print_lines(const Options &options, const std::vector<std::string> &at) {
     const Session session = open_session(options);
     const FittedScope fitted = fit_stage(session);
     if (fitted.lines.empty())
@@ -70,18 +50,16 @@ int print_lines(const Options &options, const std::string &solution, const std::
         return status_done;
     }
     const std::vector<JudgedClaim> judged = judge(fitted.scope, fitted);
-    bool first = true;
-    for (const SolutionLines *one : shown(fitted.lines, solution, !options.shapes.empty())) {
-        std::vector<Bound> exceeded;
-        for (const JudgedClaim &claim : judged)
-            if (claim.solution == one->solution && claim.judgement.verdict == Verdict::exceeded &&
-                claim.judgement.decided_by == Metric::steps)
-                exceeded.push_back(claim.claim.bound);
-        fmt::print("{}{}", first ? "" : "\n",
-                   lines_text(*one, session.problem->size_names(), place_at(*session.problem, *one, at),
-                              exceeded, source_files(*session.problem, one->solution)));
-        first = false;
-    }
+    std::vector<const SolutionLines *> shown; // those asked for, else of each solution the one that took most
+    for (const SolutionLines &one : fitted.lines)
+        if (!options.shapes.empty() || hardest_shape(fitted.lines, one.solution) == &one)
+            shown.push_back(&one);
+    for (const SolutionLines *one : shown)
+        fmt::print(
+            "{}{}", one == shown.front() ? "" : "\n",
+            lines_text(lines_table(*one, session.problem->size_names(), place_at(*session.problem, *one, at),
+                                   exceeded_by_steps(judged, one->solution),
+                                   source_files(*session.problem, one->solution))));
     return status_done;
 }
 
@@ -94,13 +72,14 @@ void add_lines(CLI::App &program, int &status) {
     CLI::App *command = program.add_subcommand("lines", "the source, each line with its steps and growth");
     command->add_option("solution", *solution, "this solution alone");
     add_common(*command, *options, false);
-    command->add_option("--at", *at, "tell counts at this size, n=1000; repeatable (the largest that was counted)");
+    command->add_option("--at", *at,
+                        "tell counts at this size, n=1000; repeatable (the largest that was counted)");
     command->footer("Example: iron-stopwatch lines --problem demo/tide-climb halves --at n=1024\n"
                     "Works from measurements.jsonl and writes lines.json. Shown in the shape that takes most "
                     "steps; with --shapes in those.");
     command->callback([=, &status] {
         if (!solution->empty()) options->only = {*solution};
-        status = print_lines(*options, *solution, *at);
+        status = print_lines(*options, *at);
     });
 }
 

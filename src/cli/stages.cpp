@@ -211,11 +211,16 @@ std::vector<fs::path> report_stage(const Session &session, const FittedScope &fi
     write("tables/growth.csv", growth_csv(fitted.growths));
     write("tables/claims.csv", claims_csv(claims, reason_text));
     const std::optional<Agreement> agreement = stored_agreement(session);
+    std::map<std::string, SourceFiles> sources;
+    for (const Solution *solution : session.solutions())
+        sources[solution->name] = source_files(*session.problem, solution->name);
     const Report report{fitted.scope,
                         fitted,
                         fitted.journal,
                         claims,
                         comparison,
+                        fitted.lines,
+                        sources,
                         agreement ? &*agreement : nullptr,
                         told_path(session.problem->folder)};
     DrawnFigures drawn;

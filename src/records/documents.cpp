@@ -62,19 +62,17 @@ std::string lines_json(const std::vector<SolutionLines> &lines, const std::vecto
     for (const SolutionLines &one : lines) {
         if (j["solutions"].empty() || j["solutions"].back()["solution"] != one.solution)
             j["solutions"].push_back({{"solution", one.solution}, {"profiles", Json::array()}});
-        for (const ProfileGrowth &part : one.profiles) {
-            const auto &[profile, growth] = part;
+        for (const auto &[profile, growth] : one.profiles) {
             const bool fitted = growth.is_fitted();
             Json spots = Json::array(), form = nullptr; // of the first
             for (const ProfileSpot &of : profile.spots) {
                 const Spot spot = spot_of(of.key);
-                const std::string exact = part.exact(of);
                 spots.push_back({{"file", spot.file.empty() ? Json(nullptr) : Json(spot.file)},
                                  {"line", spot.lines.empty() ? Json(nullptr) : Json(spot.lines.front())},
                                  {"lines", spot.lines},
                                  {"calls", spot.calls.empty() ? Json(nullptr) : Json(spot.calls)},
                                  {"count", number(of.count)},
-                                 {"exact", exact.empty() ? Json(nullptr) : Json(exact)}});
+                                 {"exact", of.exact.empty() ? Json(nullptr) : Json(of.exact)}});
                 if (spots.size() == 1) form = spots.back()["exact"];
             }
             j["solutions"].back()["profiles"].push_back(

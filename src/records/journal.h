@@ -73,7 +73,7 @@ struct Measurement {
     // Of a counting.
     std::int64_t steps = 0;      // blocks and bulk work together
     std::int64_t bulk_steps = 0; // work of library calls, as far as it is seen
-    SpotCounts spots; // where the steps were, all of them; empty where that is not known
+    SpotCounts spots;            // where the steps were, all of them; empty where that is not known
     bool varying = false;
     bool long_numbers = false; // how long its numbers are is not among the steps
     SpaceReading space;        // of a space reading

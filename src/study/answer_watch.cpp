@@ -56,7 +56,8 @@ AnswerWatch::Seen AnswerWatch::seen_as(const std::string &answer) {
     return seen;
 }
 
-std::string AnswerWatch::look_at(const std::string &solution, const InputId &which, const std::string &answer) {
+std::string AnswerWatch::look_at(const std::string &solution, const InputId &which,
+                                 const std::string &answer) {
     const std::string digest = hex_digest(normalised(problem_.answers.same_if, answer));
     SeenBy &seen = answers_[which];
     if (seen.contains(solution)) return digest;

@@ -20,7 +20,8 @@ std::map<Key, std::vector<CountedCall>> counted_calls(const Scope &scope,
         if (m.kind != MeasuredKind::counting || m.outcome != Outcome::done || m.spots.empty()) continue;
         CountedCall call{{}, m.generation, m.spots};
         for (const std::string &name : names)
-            if (const auto size = m.sizes.find(name); size != m.sizes.end()) call.sizes.push_back(size->second);
+            if (const auto size = m.sizes.find(name); size != m.sizes.end())
+                call.sizes.push_back(size->second);
         if (call.sizes.size() != names.size()) continue;
         if (m.varying || seen.insert({m.solution, m.shape, m.sizes, m.seed}).second)
             calls[{m.solution, m.shape}].push_back(std::move(call));
@@ -45,11 +46,8 @@ std::vector<SolutionLines> lines_of(const Scope &scope, const std::vector<Soluti
         const auto claimed = std::find_if(claims.begin(), claims.end(), [&](const SolutionClaims &one) {
             return one.solution == lines.solution;
         });
-        for (Profile &profile : profiles_of(lines.calls, scope.problem.size_names())) {
-            const NamedSeries series{lines.solution, lines.shape, Metric::steps, profile.series};
-            Growth growth = fitter.fit(series, bounds_on(*claimed, Metric::steps), relations).growth;
-            lines.profiles.push_back({std::move(profile), std::move(growth)});
-        }
+        lines.profiles = fit_profiles(lines.calls, scope.problem.size_names(), fitter,
+                                      bounds_on(*claimed, Metric::steps), relations);
     });
     return all;
 }

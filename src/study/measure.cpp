@@ -237,7 +237,8 @@ class Measuring {
         const double from = clock_.seconds();
         const bool twice = generation_ == 0 && step.round == 0 && is_counted_twice(step.cell);
         // Later rounds ask what other inputs cost; a generation has a hundred seeds.
-        const InputId other{which.shape, which.sizes, which.seed + static_cast<std::uint64_t>(step.round % 100)};
+        const InputId other{which.shape, which.sizes,
+                            which.seed + static_cast<std::uint64_t>(step.round % 100)};
         Measurement form = blank(step, MeasuredKind::counting);
         form.seed = other.seed;
         for (Measurement &m : lab_.runner(field_.solution(step.cell)).count(other, form, twice)) {

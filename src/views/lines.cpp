@@ -4,7 +4,6 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <fmt/ranges.h>
-#include <optional>
 #include <set>
 
 #include "core/policy.h"
@@ -16,24 +15,15 @@ namespace iron {
 
 namespace {
 
-// What is told of a spot, in the columns before the source.
-struct Row {
-    Spot spot;
-    double count = 0, share = 0;
-    std::string growth;
-    bool breaks = false; // a claim
-};
-
 std::string growth_text(const ProfileGrowth &one, const ProfileSpot &spot) {
-    if (one.profile.is_rest) return "";
-    if (!one.growth.is_fitted()) return "too few sizes";
-    const std::string exact = one.exact(spot);
-    if (exact.empty() && spot.count < policy::claim::met_by_luck) return ""; // what so few show is luck
-    return exact.empty() ? one.growth.best().name : exact;
+    if (!spot.exact.empty()) return spot.exact;
+    if (one.profile.is_rest || spot.count < policy::claim::met_by_luck) return ""; // what so few show is luck
+    return one.growth.is_fitted() ? one.growth.best().name : "too few sizes";
 }
 
-std::vector<Row> rows_of(const SolutionLines &lines, const std::vector<double> &place,
-                         const std::vector<Bound> &exceeded) {
+// Of all spots of a place, by key.
+std::map<std::string, LineRow> rows_of(const SolutionLines &lines, const std::vector<double> &place,
+                                       const std::vector<Bound> &exceeded) {
     SpotCounts sums;
     double calls = 0, total = 0;
     for (const CountedCall &call : lines.calls) {
@@ -46,89 +36,24 @@ std::vector<Row> rows_of(const SolutionLines &lines, const std::vector<double> &
     std::set<const ProfileGrowth *> breaking;
     for (const Bound &bound : exceeded)
         if (const ProfileGrowth *one = leaving(lines, bound)) breaking.insert(one);
-    std::vector<Row> rows;
+    std::map<std::string, LineRow> rows;
     for (const ProfileGrowth &one : lines.profiles)
-        for (const ProfileSpot &spot : one.profile.spots) {
-            const double sum = static_cast<double>(sums[spot.key]);
-            rows.push_back({spot_of(spot.key), sum / std::max(calls, 1.0), sum / std::max(total, 1.0),
-                            growth_text(one, spot), breaking.contains(&one)});
+        for (const ProfileSpot &of : one.profile.spots) {
+            const double sum = static_cast<double>(sums[of.key]);
+            const Spot spot = spot_of(of.key);
+            const std::string from = fmt::format("{}", fmt::join(spot.lines, ","));
+            rows[of.key] = {from.empty() ? "?" : from, grouped(std::round(sum / std::max(calls, 1.0))),
+                            growth_text(one, of),      sum / std::max(total, 1.0),
+                            breaking.contains(&one),   spot.calls};
         }
     return rows;
 }
 
-std::string of_all_text(double share) { return share < 5e-4 ? "" : fmt::format("{:.1f} %", 100 * share); }
-
-constexpr std::size_t widest_growth = 22;
-
-// Columns that stand before the source; blank ones where nothing ran.
-class Columns {
-  public:
-    explicit Columns(const std::vector<Row> &rows) {
-        for (const Row &row : rows) {
-            count_ = std::max(count_, count_text(row).size());
-            growth_ = std::max(growth_, std::min(width_of(row.growth), widest_growth));
-        }
-    }
-    std::string heading(const std::string &first, const std::string &last) const {
-        return fmt::format("  {:>5} {:>7} {:>{}}  {:<{}}  {}\n", first, "share", "runs", count_, "growth", growth_,
-                           last);
-    }
-    std::string line(const std::string &number, const Row *row, const std::string &source) const {
-        const std::string growth = row ? cut_to(row->growth, growth_) : "";
-        const std::string before =
-            fmt::format("{} {:>5} {:>7} {:>{}}  {}{}  ", row && row->breaks ? ">" : " ", number,
-                        row ? of_all_text(row->share) : "", row ? count_text(*row) : "", count_, growth,
-                        std::string(growth_ - width_of(growth), ' '));
-        std::string text = before + cut_to(source, terminal_width - std::min(terminal_width, width_of(before)));
-        text.erase(text.find_last_not_of(' ') + 1);
-        return text + "\n";
-    }
-
-  private:
-    static std::string count_text(const Row &row) { return grouped(std::round(row.count)); }
-    std::size_t count_ = 4, growth_ = 6;
-};
-
 std::string untabbed(const std::string &text) {
     std::string plain;
     for (const char letter : text)
-        plain += letter == '\t' ? "    " : std::string(1, letter);
+        plain += letter == '\t' ? "    " : letter == '\r' ? "" : std::string(1, letter);
     return plain;
-}
-
-// Where nothing ran for longer than this many lines, they are left out.
-constexpr int longest_silence = 3;
-
-std::string file_text(const std::vector<std::string> &source, const std::map<int, const Row *> &ran,
-                      const Columns &columns) {
-    std::string text;
-    for (int line = 1; line <= static_cast<int>(source.size());) {
-        const auto next = ran.lower_bound(line);
-        const int until = next == ran.end() ? static_cast<int>(source.size()) + 1 : next->first;
-        if (until - line > longest_silence) {
-            text += columns.line("", nullptr, "…");
-            line = until;
-        } else if (until > line) {
-            text += columns.line(std::to_string(line), nullptr, untabbed(source[line - 1]));
-            ++line;
-        } else {
-            text += columns.line(std::to_string(line), next->second, untabbed(source[line - 1]));
-            ++line;
-        }
-    }
-    return text;
-}
-
-std::string library_text(const std::vector<Row> &rows, const Columns &columns) {
-    std::string text;
-    for (const Row &row : rows) {
-        if (row.spot.calls.empty() && !row.spot.lines.empty()) continue;
-        std::string from;
-        for (const int line : row.spot.lines)
-            from += (from.empty() ? "" : ",") + std::to_string(line);
-        text += columns.line(from.empty() ? "?" : from, &row, row.spot.calls);
-    }
-    return text;
 }
 
 } // namespace
@@ -139,35 +64,123 @@ std::string source_line(const SourceFiles &files, const Spot &spot) {
     const auto line = static_cast<std::size_t>(spot.lines.front());
     if (line < 1 || line > file->second.size()) return "";
     const std::string text = untabbed(file->second[line - 1]);
-    const std::size_t from = text.find_first_not_of(' '), to = text.find_last_not_of(" \r");
+    const std::size_t from = text.find_first_not_of(' '), to = text.find_last_not_of(' ');
     return from == std::string::npos ? "" : text.substr(from, to - from + 1);
 }
 
-std::string lines_text(const SolutionLines &lines, const std::vector<std::string> &names,
+LinesTable lines_table(const SolutionLines &lines, const std::vector<std::string> &names,
                        const std::vector<double> &place, const std::vector<Bound> &exceeded,
                        const SourceFiles &files) {
-    const std::vector<Row> rows = rows_of(lines, place, exceeded);
-    const Columns columns(rows);
-    std::string at;
+    LinesTable table;
+    table.where = lines.solution + ", " + lines.shape;
     for (std::size_t i = 0; i < names.size(); ++i)
-        at += fmt::format("{}{} = {}", i > 0 ? ", " : "", names[i], grouped(place[i]));
-    std::string text = wrapped(fmt::format("{}, {}, {}", lines.solution, lines.shape, at), terminal_width, 0);
+        table.where += fmt::format(", {} = {}", names[i], grouped(place[i]));
+    const std::map<std::string, LineRow> rows = rows_of(lines, place, exceeded);
     for (const auto &[file, source] : files) {
-        std::map<int, const Row *> ran;
-        for (const Row &row : rows)
-            if (row.spot.file == file && row.spot.calls.empty() && !row.spot.lines.empty())
-                ran[row.spot.lines.front()] = &row;
-        if (ran.empty()) continue;
-        text += "\n" + columns.heading("line", file) + file_text(source, ran, columns);
+        std::vector<LineRow> listed;
+        bool ran = false;
+        for (std::size_t i = 0; i < source.size(); ++i) {
+            const auto row = rows.find(key_of({file, {static_cast<int>(i) + 1}, ""}));
+            ran = ran || row != rows.end();
+            listed.push_back(row == rows.end() ? LineRow{} : row->second);
+            listed.back().number = std::to_string(i + 1);
+            listed.back().text = untabbed(source[i]);
+        }
+        if (ran) table.files.push_back({file, std::move(listed)});
     }
-    if (const std::string library = library_text(rows, columns); !library.empty())
-        text += "\n" + columns.heading("from", "library function") + library;
-    if (std::any_of(rows.begin(), rows.end(), [](const Row &row) { return row.breaks; })) {
-        std::set<std::string> broken;
-        for (const Bound &bound : exceeded)
-            if (leaving(lines, bound)) broken.insert(bound.written);
-        text += fmt::format("\n> breaks {}\n", fmt::join(broken, ", "));
+    for (const auto &[key, row] : rows)
+        if (!row.text.empty()) table.library.push_back(row);
+    std::stable_sort(table.library.begin(), table.library.end(),
+                     [](const LineRow &a, const LineRow &b) { return a.share > b.share; });
+    std::set<std::string> broken;
+    for (const Bound &bound : exceeded)
+        if (leaving(lines, bound)) broken.insert(bound.written);
+    table.broken.assign(broken.begin(), broken.end());
+    return table;
+}
+
+namespace {
+
+constexpr std::size_t widest_growth = 22;
+
+// Columns that stand before the source; blank ones where nothing ran.
+class Columns {
+  public:
+    explicit Columns(const LinesTable &table) {
+        for (const auto &[file, rows] : table.files)
+            widen(rows);
+        widen(table.library);
     }
+    std::string heading(const std::string &first, const std::string &last) const {
+        return fmt::format("  {:>{}} {:>7} {:>{}}  {:<{}}  {}", first, number_, "share", "runs", runs_,
+                           "growth", growth_, last);
+    }
+    std::string line(const LineRow &row) const {
+        const std::string growth = cut_to(row.growth, growth_);
+        const std::string share = row.share < 5e-4 ? "" : fmt::format("{:.1f} %", 100 * row.share);
+        return fmt::format("{} {:>{}} {:>7} {:>{}}  {}{}  {}", row.breaks ? ">" : " ", row.number, number_,
+                           share, row.runs, runs_, growth, std::string(growth_ - width_of(growth), ' '),
+                           row.text);
+    }
+
+  private:
+    void widen(const std::vector<LineRow> &rows) {
+        for (const LineRow &row : rows) {
+            number_ = std::max(number_, row.number.size());
+            runs_ = std::max(runs_, row.runs.size());
+            growth_ = std::max(growth_, std::min(width_of(row.growth), widest_growth));
+        }
+    }
+    std::size_t number_ = 4, runs_ = 4, growth_ = 6;
+};
+
+std::string finished(const std::string &line) {
+    std::string text = cut_to(line, terminal_width);
+    text.erase(text.find_last_not_of(' ') + 1);
+    return text + "\n";
+}
+
+// Lines around which nothing ran for long.
+std::vector<bool> silent(const std::vector<LineRow> &rows, const std::vector<LineRow> &library) {
+    constexpr std::size_t longest = 3;
+    std::vector<bool> silent(rows.size(), false);
+    const auto says_something = [&](const LineRow &row) {
+        const auto calls = [&](const LineRow &function) {
+            return ("," + function.number + ",").find("," + row.number + ",") != std::string::npos;
+        };
+        return !row.runs.empty() || std::any_of(library.begin(), library.end(), calls);
+    };
+    for (std::size_t from = 0; from < rows.size();) {
+        std::size_t to = from;
+        while (to < rows.size() && !says_something(rows[to]))
+            ++to;
+        if (to - from > longest) std::fill(silent.begin() + from, silent.begin() + to, true);
+        from = to + 1;
+    }
+    return silent;
+}
+
+} // namespace
+
+std::string lines_text(const LinesTable &table) {
+    const Columns columns(table);
+    std::string text = wrapped(table.where, terminal_width, 0);
+    for (const auto &[file, rows] : table.files) {
+        text += "\n" + finished(columns.heading("line", file));
+        const std::vector<bool> left_out =
+            silent(rows, file.empty() ? table.library : std::vector<LineRow>{});
+        LineRow gap;
+        gap.text = "…";
+        for (std::size_t i = 0; i < rows.size(); ++i)
+            if (!left_out[i])
+                text += finished(columns.line(rows[i]));
+            else if (i == 0 || !left_out[i - 1])
+                text += finished(columns.line(gap));
+    }
+    if (!table.library.empty()) text += "\n" + finished(columns.heading("from", "library function"));
+    for (const LineRow &row : table.library)
+        text += finished(columns.line(row));
+    if (!table.broken.empty()) text += fmt::format("\n> breaks {}\n", fmt::join(table.broken, ", "));
     return text;
 }
 

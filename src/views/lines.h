@@ -15,11 +15,28 @@ using SourceFiles = std::map<std::string, std::vector<std::string>>;
 // Of a spot's first line, without the blanks around it; "" where there is none.
 std::string source_line(const SourceFiles &files, const Spot &spot);
 
-// The source, each line with its share of all steps, how often it ran at the place, and its closed form or
-// what it grows like; a mark where it breaks a claim on time, those that are exceeded; library functions
-// below, with the lines that call them.
-std::string lines_text(const SolutionLines &lines, const std::vector<std::string> &names,
+struct LineRow {
+    std::string number;       // "12"; of a library function the lines that call it: "12,30", "?"
+    std::string runs, growth; // as a person reads them; "" where it did not run
+    double share = 0;         // of all steps
+    bool breaks = false;      // a claim
+    std::string text;         // the line as it stands, or the library function's name
+};
+
+// At one place of one shape.
+struct LinesTable {
+    std::string where;                                               // "halves, calm, n = 1,024"
+    std::vector<std::pair<std::string, std::vector<LineRow>>> files; // by name, the first source's is ""
+    std::vector<LineRow> library;
+    std::vector<std::string> broken; // claims, as they are written
+};
+
+// Growth is told by the closed form where there is one. `exceeded`: the bounds on time that are.
+LinesTable lines_table(const SolutionLines &lines, const std::vector<std::string> &names,
                        const std::vector<double> &place, const std::vector<Bound> &exceeded,
                        const SourceFiles &files);
+
+// Within 80 columns; long stretches that did not run are left out.
+std::string lines_text(const LinesTable &table);
 
 } // namespace iron

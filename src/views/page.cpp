@@ -105,6 +105,29 @@ mustache::data claims_of(const std::vector<PageClaim> &claims, Written written) 
     return list;
 }
 
+mustache::data sources_of(const std::vector<PageSource> &sources, Written written) {
+    mustache::data list(mustache::data::type::list);
+    for (const PageSource &source : sources) {
+        mustache::data one, rows(mustache::data::type::list);
+        for (const LineRow &row : source.rows) {
+            mustache::data line;
+            line.set("number", row.number);
+            line.set("share", row.share < 5e-4 ? "" : fmt::format("{:.1f} %", 100 * row.share));
+            line.set("shade", fmt::format("{:.2f}", row.share));
+            line.set("runs", row.runs);
+            line.set("growth", written(row.growth));
+            line.set("text", row.text); // as it stands
+            line.set("class", row.breaks ? "breaks" : "");
+            rows.push_back(line);
+        }
+        one.set("what", written(source.name));
+        one.set("where", text_or_none(written(source.where)));
+        one.set("rows", rows);
+        list.push_back(one);
+    }
+    return list;
+}
+
 mustache::data figures_of(const std::vector<PageFigure> &figures, Written written, bool whole) {
     mustache::data list(mustache::data::type::list);
     for (const PageFigure &figure : figures) {
@@ -133,7 +156,7 @@ std::string rendered(const std::string &text, const Page &page, Written written,
         one.set("class", solution.answers == "agree" ? "" : "wrong");
         one.set("claims", claims_of(solution.claims, written));
         one.set("evidence", pairs(solution.evidence, written));
-        one.set("sources", pairs(solution.sources, written));
+        one.set("sources", sources_of(solution.sources, written));
         one.set("figures", figures_of(solution.figures, written, whole));
         solutions.push_back(one);
     }

@@ -4,6 +4,8 @@
 #include <string>
 #include <vector>
 
+#include "views/lines.h"
+
 namespace iron {
 
 // A claim as it stands in the tables of the report.
@@ -18,10 +20,16 @@ struct PageFigure {
     std::string svg; // the whole text of the file
 };
 
+struct PageSource {
+    std::string name;
+    std::string where; // its lines were counted; "" where they were not
+    std::vector<LineRow> rows;
+};
+
 struct PageSolution {
     std::string name, note;
-    std::string answers;                                       // how its answers fared
-    std::vector<std::pair<std::string, std::string>> sources;  // file name, text
+    std::string answers; // how its answers fared
+    std::vector<PageSource> sources;
     std::vector<std::pair<std::string, std::string>> evidence; // of a counterexample: input, expected, got
     std::vector<PageClaim> claims;
     std::vector<PageFigure> figures;

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <iterator>
+#include <set>
 #include <stdexcept>
 
 #include "core/words.h"
@@ -151,6 +152,34 @@ std::vector<PageFigure> shared_page_figures(const DrawnFigures &drawn) {
     return all;
 }
 
+// Line by line where the steps were counted so, in the shape that took most.
+void add_sources(const Report &report, const Solution &solution, PageSolution &one) {
+    const std::string first = solution.sources.empty() ? "" : solution.sources.front();
+    std::set<std::string> counted;
+    if (const SolutionLines *lines = hardest_shape(report.lines, solution.name)) {
+        const LinesTable table =
+            lines_table(*lines, report.scope.problem.size_names(), lines->places().back(),
+                        exceeded_by_steps(report.claims, solution.name), report.sources.at(solution.name));
+        for (const auto &[file, rows] : table.files) {
+            one.sources.push_back({file.empty() ? first : file, table.where, rows});
+            counted.insert(file);
+        }
+        if (!table.library.empty()) one.sources.push_back({"library functions", table.where, table.library});
+    }
+    const auto sources = report.sources.find(solution.name);
+    if (sources == report.sources.end()) return;
+    for (const auto &[file, lines] : sources->second) {
+        if (counted.contains(file)) continue;
+        PageSource plain{file.empty() ? first : file, "", {}};
+        for (std::size_t i = 0; i < lines.size(); ++i) {
+            plain.rows.push_back({});
+            plain.rows.back().number = std::to_string(i + 1);
+            plain.rows.back().text = lines[i];
+        }
+        one.sources.push_back(std::move(plain));
+    }
+}
+
 PageSolution page_solution(const Report &report, const Solution &solution, const DrawnFigures &drawn) {
     PageSolution one;
     one.name = solution.name;
@@ -166,10 +195,7 @@ PageSolution page_solution(const Report &report, const Solution &solution, const
                             {"Expected", beginning_of(found->counterexample->expected)},
                             {"Got", beginning_of(found->counterexample->got)}};
     }
-    const std::filesystem::path &folder = report.scope.problem.folder;
-    for (const std::string &source : solution.sources)
-        if (std::filesystem::is_regular_file(folder / source))
-            one.sources.push_back({source, read_file(folder / source)});
+    add_sources(report, solution, one);
     for (const JudgedClaim &claim : report.claims)
         if (claim.solution == solution.name) one.claims.push_back(page_claim(claim));
     if (const auto figure = drawn.find("claim-" + solution.name); figure != drawn.end())

@@ -9,6 +9,7 @@
 #include "study/fit.h"
 #include "study/readings.h"
 #include "views/figures.h"
+#include "views/lines.h"
 #include "views/page.h"
 
 namespace iron {
@@ -19,8 +20,10 @@ struct Report {
     const Journal &journal;
     const std::vector<JudgedClaim> &claims;
     const ComparisonOfAll &comparison;
-    const Agreement *agreement; // null: not known
-    std::string folder_told;    // the problem folder, as a person standing here writes it
+    const std::vector<SolutionLines> &lines;
+    const std::map<std::string, SourceFiles> &sources; // by solution
+    const Agreement *agreement;                        // null: not known
+    std::string folder_told; // the problem folder, as a person standing here writes it
 };
 
 std::vector<Figure> figures_of(const Report &report);

@@ -90,9 +90,9 @@ class LawRunner : public Runner {
         Timed timed{blank, 0, std::nullopt};
         const bool first = seen_.insert({place_of(which), which.seed}).second;
         if (first)
-            pass(
-                static_cast<double>(lab_.inputs_.get(which.shape, which.sizes, which.seed, Draw::random).bytes) /
-                4 * input_a_number_s);
+            pass(static_cast<double>(
+                     lab_.inputs_.get(which.shape, which.sizes, which.seed, Draw::random).bytes) /
+                 4 * input_a_number_s);
         double call_s = run(which, problem_.limits.time_s);
         if (first) {
             timed.answer = answer_at(which);

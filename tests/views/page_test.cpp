@@ -22,7 +22,11 @@ Page page() {
     solution.name = claim.solution;
     solution.answers = "wrong answer";
     solution.claims = {claim};
-    solution.sources = {{"scan.cpp", "if (a < b && c > d) return \"</pre>\";"}};
+    solution.sources = {
+        {"scan.cpp",
+         "scan, calm, n = 64",
+         {{"7", "2,016", "n (n - 1) / 2", 0.5, true, "if (a < b && c > d) return \"</pre>\";"}}},
+        {"more.hpp", "", {{"1", "", "", 0, false, "int more;"}}}};
     solution.evidence = {{"Input", "1 2"}};
     all.solutions = {solution};
     all.measured = {{"seed", "1"}};
@@ -44,6 +48,10 @@ TEST(Page, EscapesEverythingAndNeedsNothingElse) {
     EXPECT_EQ(count(html, "&lt;script&gt;alert(1)"), 3u); // in the table twice, and as a heading
     EXPECT_EQ(count(html, "</pre>"), count(html, "<pre"));
     EXPECT_NE(html.find("a &lt; b &amp;&amp; c &gt; d"), std::string::npos);
+    EXPECT_NE(html.find("<tr class=\"breaks\" style=\"--share:0.50\"><td>7</td><td>50.0 %</td>"),
+              std::string::npos);
+    EXPECT_EQ(count(html, "<caption>scan, calm, n = 64</caption>"),
+              1u); // what was not counted has no columns
     EXPECT_NE(html.find("<title>Highest &lt;water&gt;</title>"), std::string::npos);
     for (const char *fetches : {" src=\"http", "<link", "@import", "url(", "fetch(", "XMLHttpRequest"})
         EXPECT_EQ(count(html, fetches), 0u) << fetches;

@@ -14,6 +14,24 @@ std::vector<std::vector<double>> SolutionLines::places() const {
     return {places.begin(), places.end()};
 }
 
+const SolutionLines *hardest_shape(const std::vector<SolutionLines> &lines, const std::string &solution) {
+    const SolutionLines *hardest = nullptr;
+    std::int64_t most = -1;
+    for (const SolutionLines &one : lines)
+        for (const CountedCall &call : one.solution == solution ? one.calls : std::vector<CountedCall>{})
+            if (const std::int64_t steps = total_of(call.spots); steps > most) most = steps, hardest = &one;
+    return hardest;
+}
+
+std::vector<Bound> exceeded_by_steps(const std::vector<JudgedClaim> &claims, const std::string &solution) {
+    std::vector<Bound> exceeded;
+    for (const JudgedClaim &claim : claims)
+        if (claim.solution == solution && claim.judgement.verdict == Verdict::exceeded &&
+            claim.judgement.decided_by == Metric::steps)
+            exceeded.push_back(claim.claim.bound);
+    return exceeded;
+}
+
 namespace {
 
 // Growth above the bound: no part has to reach one from below.
@@ -61,11 +79,9 @@ void name_lines(std::vector<JudgedClaim> &claims, const std::vector<SolutionLine
         const ProfileSpot &first = found->profile.spots.front();
         const Growth *rest = largest_beside(*there, claim.claim.bound);
         const Spot spot = spot_of(first.key);
-        judged.remarks.insert(
-            judged.remarks.begin(),
-            besides::Line{spot, text(claim.solution, spot), found->growth.best().name,
-                          found->exact(first),
-                          rest ? rest->best().name : ""});
+        judged.remarks.insert(judged.remarks.begin(),
+                              besides::Line{spot, text(claim.solution, spot), found->growth.best().name,
+                                            first.exact, rest ? rest->best().name : ""});
     }
 }
 

@@ -19,6 +19,12 @@ struct SolutionLines {
     std::vector<std::vector<double>> places() const;
 };
 
+// Of a solution's shapes the one that took most steps in a call; null where none was counted.
+const SolutionLines *hardest_shape(const std::vector<SolutionLines> &lines, const std::string &solution);
+
+// The bounds of a solution's claims that its steps exceed.
+std::vector<Bound> exceeded_by_steps(const std::vector<JudgedClaim> &claims, const std::string &solution);
+
 // What leaves a bound on time: the profile with the largest share, where its own growth does; null where none
 // does.
 const ProfileGrowth *leaving(const SolutionLines &lines, const Bound &bound);

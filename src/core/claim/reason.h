@@ -136,7 +136,7 @@ namespace besides {
 
 struct Line { // that leaves the bound
     Spot spot;
-    std::string source; // as it stands there, "" where it can't be read
+    std::string source;        // as it stands there, "" where it can't be read
     std::string growth, exact; // "" where there is no closed form
     std::string rest;          // what all else grows like, "" where there is nothing
 };
@@ -165,8 +165,8 @@ struct Garbage {};        // what is collected only later counts in the reading
 
 } // namespace besides
 
-using Remark = std::variant<besides::Line, besides::StepsApart, besides::Hardest, besides::FromBelow, besides::BelowGrainOn,
-                            besides::Capped, besides::SmallestClaim, besides::TimeFaster,
-                            besides::ReadingOfInput, besides::Garbage>;
+using Remark = std::variant<besides::Line, besides::StepsApart, besides::Hardest, besides::FromBelow,
+                            besides::BelowGrainOn, besides::Capped, besides::SmallestClaim,
+                            besides::TimeFaster, besides::ReadingOfInput, besides::Garbage>;
 
 } // namespace iron

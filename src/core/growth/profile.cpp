@@ -20,9 +20,11 @@ using Counts = std::vector<double>; // by call
 std::optional<std::pair<double, double>> follows(const Counts &b, const Counts &a) {
     constexpr double rounding = 1e-6;
     const auto [least, most] = std::minmax_element(a.begin(), a.end());
-    const auto low = static_cast<std::size_t>(least - a.begin()), high = static_cast<std::size_t>(most - a.begin());
+    const auto low = static_cast<std::size_t>(least - a.begin()),
+               high = static_cast<std::size_t>(most - a.begin());
     if (*least == *most) {
-        if (std::any_of(b.begin(), b.end(), [&](double one) { return one != b.front(); })) return std::nullopt;
+        if (std::any_of(b.begin(), b.end(), [&](double one) { return one != b.front(); }))
+            return std::nullopt;
         return std::pair{1.0, b.front() - a.front()};
     }
     const double times = (b[high] - b[low]) / (a[high] - a[low]), more = b[low] - times * a[low];
@@ -47,7 +49,8 @@ Series series_of(const std::vector<CountedCall> &calls, const Counts &counts,
 
 } // namespace
 
-std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls, const std::vector<std::string> &names) {
+std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls,
+                                 const std::vector<std::string> &names) {
     std::map<std::string, Counts> by_spot;
     Counts total(calls.size(), 0);
     for (std::size_t i = 0; i < calls.size(); ++i)
@@ -68,15 +71,15 @@ std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls, const st
     const double all = std::max(at_top(total), 1.0);
     const auto share_rises = [&](const Counts &counts) {
         for (std::size_t i = 0; i < calls.size(); ++i)
-            if (total[i] > 0 && counts[i] / total[i] < counts[top] / total[top] / policy::claim::spare) return true;
+            if (total[i] > 0 && counts[i] / total[i] < counts[top] / total[top] / policy::claim::spare)
+                return true;
         return false;
     };
     std::vector<const std::pair<const std::string, Counts> *> order;
     for (const auto &one : by_spot)
         order.push_back(&one);
-    std::stable_sort(order.begin(), order.end(), [&](const auto *a, const auto *b) {
-        return at_top(a->second) > at_top(b->second);
-    });
+    std::stable_sort(order.begin(), order.end(),
+                     [&](const auto *a, const auto *b) { return at_top(a->second) > at_top(b->second); });
     std::vector<Profile> profiles;
     std::vector<const Counts *> firsts;
     Profile rest;
@@ -88,19 +91,19 @@ std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls, const st
         bool joined = false;
         for (std::size_t p = 0; p < profiles.size() && !joined; ++p)
             if (const auto how = follows(counts, *firsts[p])) {
-                profiles[p].spots.push_back({key, how->first, how->second, count});
+                profiles[p].spots.push_back({key, how->first, how->second, count, ""});
                 profiles[p].share += count / all;
                 joined = true;
             }
         if (joined) continue;
         if (count / all < policy::growth::hardly_anything && !share_rises(counts)) {
-            rest.spots.push_back({key, 1, 0, count});
+            rest.spots.push_back({key, 1, 0, count, ""});
             rest.share += count / all;
             for (std::size_t i = 0; i < calls.size(); ++i)
                 rest_counts[i] += counts[i];
             continue;
         }
-        profiles.push_back({{{key, 1, 0, count}}, false, count / all, series_of(calls, counts, names)});
+        profiles.push_back({{{key, 1, 0, count, ""}}, false, count / all, series_of(calls, counts, names)});
         firsts.push_back(&counts);
     }
     std::stable_sort(profiles.begin(), profiles.end(),
@@ -121,9 +124,9 @@ std::string sum_text(const std::vector<std::pair<std::string, double>> &terms) {
     std::string text;
     for (const auto &[curve, factor] : terms) {
         const double size = std::abs(factor);
-        const std::string one = curve == "1"  ? whole_text(size)
-                                : size == 1   ? curve
-                                              : whole_text(size) + " " + curve;
+        const std::string one = curve == "1" ? whole_text(size)
+                                : size == 1  ? curve
+                                             : whole_text(size) + " " + curve;
         text += text.empty() ? (factor < 0 ? "-" : "") : (factor < 0 ? " - " : " + ");
         text += one;
     }
@@ -208,13 +211,41 @@ std::string closed_form_text(const Fit &fit, double times, double more) {
     return terms.size() > 1 && denominator > 1 ? "(" + text + ")" + over : text + over;
 }
 
+std::string exact_text(const Growth &growth, const Series &series, double times, double more) {
+    if (!growth.is_fitted() || !growth.best().exact || !gives_every_count(growth.best(), series)) return "";
+    return closed_form_text(growth.best(), times, more);
+}
+
+Counts counts_of(const std::vector<CountedCall> &calls, const std::string &key) {
+    Counts counts;
+    for (const CountedCall &call : calls) {
+        const auto found = call.spots.find(key);
+        counts.push_back(found == call.spots.end() ? 0 : static_cast<double>(found->second));
+    }
+    return counts;
+}
+
 } // namespace
 
-std::string ProfileGrowth::exact(const ProfileSpot &spot) const {
-    if (profile.is_rest || !growth.is_fitted() || !growth.best().exact ||
-        !gives_every_count(growth.best(), profile.series))
-        return "";
-    return closed_form_text(growth.best(), spot.times, spot.more);
+std::vector<ProfileGrowth> fit_profiles(const std::vector<CountedCall> &calls,
+                                        const std::vector<std::string> &names, Fitter &fitter,
+                                        const std::vector<Bound> &claimed,
+                                        const std::vector<Relation> &relations) {
+    const auto fitted = [&](const Series &series) {
+        return fitter.fit({"", "", Metric::steps, series}, claimed, relations).growth;
+    };
+    std::vector<ProfileGrowth> all;
+    for (Profile &profile : profiles_of(calls, names)) {
+        Growth growth = fitted(profile.series);
+        for (ProfileSpot &spot : profile.spots)
+            if (profile.is_rest) {
+                const Series alone = series_of(calls, counts_of(calls, spot.key), names);
+                spot.exact = exact_text(fitted(alone), alone, 1, 0);
+            } else
+                spot.exact = exact_text(growth, profile.series, spot.times, spot.more);
+        all.push_back({std::move(profile), std::move(growth)});
+    }
+    return all;
 }
 
 } // namespace iron

@@ -22,6 +22,9 @@ struct ProfileSpot {
     std::string key;
     double times = 1, more = 0;
     double count = 0; // where most was counted, on average
+    // A closed form that gives every count to the digit, as people write it: "n (n - 1) / 2", "3 n + 1",
+    // "n m". "" where there is none.
+    std::string exact = "";
 };
 
 // Spots whose counts keep one ratio in all calls, up to a constant: n and n + 1 are one growth. The total is
@@ -34,16 +37,19 @@ struct Profile {
 };
 
 // The largest share first, the rest last. None where no call was counted by spot.
-std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls, const std::vector<std::string> &names);
+std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls,
+                                 const std::vector<std::string> &names);
 
 // A profile and what it grows like.
 struct ProfileGrowth {
     Profile profile;
     Growth growth;
-
-    // A closed form that gives every count of a spot to the digit, as people write it: "n (n - 1) / 2",
-    // "3 n + 1", "n m". "" where there is none.
-    std::string exact(const ProfileSpot &spot) const;
 };
+
+// The profiles of these calls, each fitted. `claimed`: bounds on the solution's time.
+std::vector<ProfileGrowth> fit_profiles(const std::vector<CountedCall> &calls,
+                                        const std::vector<std::string> &names, Fitter &fitter,
+                                        const std::vector<Bound> &claimed = {},
+                                        const std::vector<Relation> &relations = {});
 
 } // namespace iron

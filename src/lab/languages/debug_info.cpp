@@ -15,7 +15,8 @@ namespace iron {
 namespace {
 
 std::string without_arguments(const std::string &name) {
-    if (name.starts_with("operator")) return name.substr(0, name.find("<", name.starts_with("operator<") ? 10 : 0));
+    if (name.starts_with("operator"))
+        return name.substr(0, name.find("<", name.starts_with("operator<") ? 10 : 0));
     return name.substr(0, name.find('<'));
 }
 
@@ -54,7 +55,9 @@ void for_each_direct_call(Elf *elf, Do found) {
     elf_getphdrnum(elf, &count);
     for (std::size_t i = 0; i < count; ++i) {
         GElf_Phdr part;
-        if (!gelf_getphdr(elf, static_cast<int>(i), &part) || part.p_type != PT_LOAD || !(part.p_flags & PF_X)) continue;
+        if (!gelf_getphdr(elf, static_cast<int>(i), &part) || part.p_type != PT_LOAD ||
+            !(part.p_flags & PF_X))
+            continue;
         const Elf_Data *bytes =
             elf_getdata_rawchunk(elf, static_cast<std::int64_t>(part.p_offset), part.p_filesz, ELF_T_BYTE);
         if (!bytes) continue;
@@ -180,7 +183,8 @@ class DebugInfo::Walk {
         // The older form, before DWARF 5, has the same under other names.
         if (dwarf_formaddr(dwarf_attr(&call, DW_AT_call_return_pc, &found), &back) != 0)
             dwarf_formaddr(dwarf_attr(&call, DW_AT_low_pc, &found), &back);
-        if ((referred_to(call, DW_AT_call_origin, function) || referred_to(call, DW_AT_abstract_origin, function)) &&
+        if ((referred_to(call, DW_AT_call_origin, function) ||
+             referred_to(call, DW_AT_abstract_origin, function)) &&
             !is_own(function))
             lead(function, scope, info_.line_before(back));
     }
@@ -244,7 +248,8 @@ DebugInfo::DebugInfo(const std::filesystem::path &program,
                      const std::function<bool(const std::string &)> &is_own) {
     const int file = open(program.c_str(), O_RDONLY | O_CLOEXEC);
     if (file < 0) return;
-    const std::unique_ptr<const int, void (*)(const int *)> closed(&file, [](const int *one) { close(*one); });
+    const std::unique_ptr<const int, void (*)(const int *)> closed(&file,
+                                                                   [](const int *one) { close(*one); });
     const std::unique_ptr<Dwarf, int (*)(Dwarf *)> dwarf(dwarf_begin(file, DWARF_C_READ), dwarf_end);
     if (!dwarf) return;
     Elf *elf = dwarf_getelf(dwarf.get());
@@ -301,7 +306,8 @@ std::string DebugInfo::function_at(std::uint64_t place) const {
 void DebugInfo::put_scope(std::uint64_t from, std::uint64_t to, const Scope &scope) {
     if (from >= to) return;
     std::optional<Scope> around;
-    if (const auto after = scopes_.upper_bound(to); after != scopes_.begin()) around = std::prev(after)->second;
+    if (const auto after = scopes_.upper_bound(to); after != scopes_.begin())
+        around = std::prev(after)->second;
     scopes_.erase(scopes_.lower_bound(from), scopes_.lower_bound(to));
     scopes_[from] = scope;
     scopes_.try_emplace(to, around);

@@ -55,10 +55,10 @@ class DebugInfo {
 
     std::uint64_t start_ = 0; // where the program's first byte is linked to
     std::map<std::string, std::string> names_, files_;
-    std::map<std::string, std::set<CallSite>> called_; // library functions, from lines
-    std::map<std::string, std::set<std::string>> led_to_; // library functions, by those that call them
+    std::map<std::string, std::set<CallSite>> called_;     // library functions, from lines
+    std::map<std::string, std::set<std::string>> led_to_;  // library functions, by those that call them
     std::map<std::uint64_t, std::optional<Scope>> scopes_; // from each place on, to the next
-    std::map<std::uint64_t, SourceLine> lines_;        // where each stretch of code of a line begins
+    std::map<std::uint64_t, SourceLine> lines_;            // where each stretch of code of a line begins
 };
 
 } // namespace iron

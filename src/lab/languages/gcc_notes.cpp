@@ -119,7 +119,8 @@ NotedFunction::block_counts(const std::map<std::uint32_t, std::int64_t> &counter
         const std::uint32_t at = waiting.back();
         waiting.pop_back();
         for (const auto *side : {&blocks[at].arcs_in, &blocks[at].arcs_out}) {
-            const auto unknown = std::count_if(side->begin(), side->end(), [&](auto arc) { return !known[arc]; });
+            const auto unknown =
+                std::count_if(side->begin(), side->end(), [&](auto arc) { return !known[arc]; });
             if (side->empty() || unknown > (block_known[at] ? 1 : 0)) continue;
             const std::int64_t sum = std::accumulate(
                 side->begin(), side->end(), std::int64_t{0},
@@ -129,7 +130,8 @@ NotedFunction::block_counts(const std::map<std::uint32_t, std::int64_t> &counter
                 block[at] = sum;
                 waiting.push_back(at);
             } else if (unknown == 1) {
-                const auto arc = *std::find_if(side->begin(), side->end(), [&](auto one) { return !known[one]; });
+                const auto arc =
+                    *std::find_if(side->begin(), side->end(), [&](auto one) { return !known[one]; });
                 known[arc] = 1;
                 count[arc] = block[at] - sum;
                 waiting.push_back(arcs[arc].from);

@@ -100,9 +100,7 @@ class Java : public Language {
                 "-XX:-UsePerfData", "-cp", program.string(), main_class_of(read_file(recipe.main_source()))};
     }
 
-    std::string no_counting(const Recipe &recipe) const override {
-        return hindered_runtime(recipe);
-    }
+    std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
         const Jars jars = jars_for(recipe);
         std::vector<std::string> options = bytecode_library;

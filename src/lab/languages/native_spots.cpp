@@ -33,23 +33,28 @@ class Numbers {
 
 NativeSpots::NativeSpots(const fs::path &program, fs::path folder, fs::path first_source, fs::path adapters)
     : folder_(fs::weakly_canonical(folder)), first_(fs::weakly_canonical(first_source)),
-      adapters_(fs::weakly_canonical(adapters)), info_(program, [this](const std::string &file) {
-          return source(file, folder_).whose == Whose::own;
-      }) {
+      adapters_(fs::weakly_canonical(adapters)),
+      info_(program, [this](const std::string &file) { return source(file, folder_).whose == Whose::own; }) {
     for (const auto &entry : fs::directory_iterator(program.parent_path()))
         if (entry.path().extension() == ".gcno")
             if (auto notes = read_gcc_notes(entry.path())) notes_[notes->stamp] = std::move(*notes);
 }
 
 const NativeSpots::Source &NativeSpots::source(const std::string &file, const fs::path &from) const {
-    const auto [found, fresh] = sources_.try_emplace(file);
-    Source &source = found->second;
-    if (!fresh) return source;
-    const fs::path path = fs::weakly_canonical(from / file);
+    if (const auto known = sources_.find(file); known != sources_.end()) return known->second;
+    fs::path path = fs::weakly_canonical(from / file);
+    // A build is kept when its folder is copied elsewhere: names in it are still those of the first one.
+    const std::string first = "/" + first_.lexically_relative(folder_).string();
+    if (path != first_ && path.string().ends_with(first) && built_in_.empty()) {
+        built_in_ = path.string().substr(0, path.string().size() - first.size());
+        sources_.clear();
+    }
     const auto lies_in = [&](const fs::path &where) {
         const fs::path inside = path.lexically_relative(where);
         return !inside.empty() && *inside.begin() != "..";
     };
+    if (!built_in_.empty() && lies_in(built_in_)) path = folder_ / path.lexically_relative(built_in_);
+    Source &source = sources_[file];
     if (lies_in(adapters_))
         source.whose = Whose::adapter;
     else if (lies_in(folder_) || !(lies_in("/usr") || lies_in("/rustc")))
@@ -78,7 +83,7 @@ std::string NativeSpots::library_key(const std::set<CallSite> &sites, const std:
 }
 
 void NativeSpots::add_function(const NotedFunction &function, const fs::path &from,
-                            const std::map<std::uint32_t, std::int64_t> &counters, SpotCounts &to) const {
+                               const std::map<std::uint32_t, std::int64_t> &counters, SpotCounts &to) const {
     const Whose whose = source(function.file, from).whose;
     const std::vector<std::int64_t> ran = function.block_counts(counters);
     const std::vector<std::uint32_t> above =
@@ -112,7 +117,8 @@ void NativeSpots::add_function(const NotedFunction &function, const fs::path &fr
     for (const auto &[key, count] : lines)
         to[key] += count;
     if (library > 0 && whose == Whose::library)
-        to[library_key(info_.callers_of(function.linkage_name), info_.name_of(function.linkage_name))] += library;
+        to[library_key(info_.callers_of(function.linkage_name), info_.name_of(function.linkage_name))] +=
+            library;
 }
 
 bool NativeSpots::add_counters(const std::string &counters, SpotCounts &to) const {

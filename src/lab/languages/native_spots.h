@@ -18,10 +18,10 @@ class NativeSpots {
     // `folder`: the problem's, where `first_source` lies; `adapters`: whose code is nobody's step. The
     // compiler's notes lie beside the program.
     NativeSpots(const std::filesystem::path &program, std::filesystem::path folder,
-             std::filesystem::path first_source, std::filesystem::path adapters);
+                std::filesystem::path first_source, std::filesystem::path adapters);
 
-    // `counters`: of GCC's (adapters/cpp/step_receiver.cpp), whose notes tell the lines. `blocks`: by place in
-    // the code (adapters/rust/block_receiver.cpp). `bulk_calls`: adapters/cpp/counted_call.h. Empty where
+    // `counters`: of GCC's (adapters/cpp/step_receiver.cpp), whose notes tell the lines. `blocks`: by place
+    // in the code (adapters/rust/block_receiver.cpp). `bulk_calls`: adapters/cpp/counted_call.h. Empty where
     // nothing is known.
     SpotCounts counts(const Said &said) const;
 
@@ -40,6 +40,7 @@ class NativeSpots {
     void add_blocks(const std::string &blocks, SpotCounts &to) const;
 
     std::filesystem::path folder_, first_, adapters_;
+    mutable std::filesystem::path built_in_;        // "" where that is the folder
     mutable std::map<std::string, Source> sources_; // by name as compilers say it
     std::map<std::uint32_t, GccNotes> notes_;       // by stamp
     DebugInfo info_;

@@ -1,0 +1,163 @@
+// Counts by line, taken apart.
+#include <gtest/gtest.h>
+
+#include <cmath>
+
+#include "core/claim/lines.h"
+#include "core/plan/ladder.h"
+
+namespace iron {
+namespace {
+
+using Law = std::function<double(double)>;
+
+std::vector<CountedCall> calls_of(const std::map<std::string, Law> &laws, double from = 16,
+                                  double to = 4096) {
+    std::vector<CountedCall> calls;
+    for (const double n : ladder(from, to)) {
+        CountedCall call{{n}, 0, {}};
+        for (const auto &[key, law] : laws)
+            call.spots[key] = static_cast<std::int64_t>(std::llround(law(n)));
+        calls.push_back(std::move(call));
+    }
+    return calls;
+}
+
+SolutionLines lines_of(std::vector<CountedCall> calls, const std::vector<std::string> &names = {"n"}) {
+    SolutionLines lines{"scan", "calm", std::move(calls), {}};
+    Fitter fitter;
+    lines.profiles = fit_profiles(lines.calls, names, fitter);
+    return lines;
+}
+
+const ProfileGrowth *profile_with(const SolutionLines &lines, const std::string &key) {
+    for (const ProfileGrowth &one : lines.profiles)
+        for (const ProfileSpot &spot : one.profile.spots)
+            if (spot.key == key) return &one;
+    return nullptr;
+}
+
+std::string exact(const SolutionLines &lines, const std::string &key) {
+    const ProfileGrowth *one = profile_with(lines, key);
+    if (!one) return "missing";
+    for (const ProfileSpot &spot : one->profile.spots)
+        if (spot.key == key) return spot.exact;
+    return "";
+}
+
+TEST(Profiles, HoldLinesOfOneRatioUpToAConstant) {
+    const SolutionLines lines = lines_of(calls_of({{"3", [](double n) { return n + 1; }},
+                                                   {"4", [](double n) { return n; }},
+                                                   {"5", [](double n) { return 3 * n - 2; }},
+                                                   {"6", [](double n) { return n * (n - 1) / 2; }},
+                                                   {"7", [](double n) { return n * (n + 1) / 2; }},
+                                                   {"9", [](double) { return 1; }}}));
+    EXPECT_EQ(profile_with(lines, "3"), profile_with(lines, "4"));
+    EXPECT_EQ(profile_with(lines, "3"), profile_with(lines, "5"));
+    EXPECT_NE(profile_with(lines, "3"), profile_with(lines, "6"));
+    EXPECT_NE(profile_with(lines, "6"), profile_with(lines, "7")); // they differ by n, which is no constant
+    EXPECT_EQ(lines.profiles.front().profile.spots.front().key, "7");
+    double share = 0;
+    for (const ProfileGrowth &one : lines.profiles)
+        share += one.profile.share;
+    EXPECT_NEAR(share, 1, 1e-9);
+}
+
+TEST(Profiles, AreToldByTheFormThatGivesEveryCount) {
+    const SolutionLines lines =
+        lines_of(calls_of({{"3", [](double n) { return n + 1; }},
+                           {"5", [](double n) { return 3 * n - 2; }},
+                           {"6", [](double n) { return n * (n - 1) / 2; }},
+                           {"7", [](double n) { return 2 * n * n + 3 * n + 1; }},
+                           {"8", [](double n) { return n * std::log2(n); }}}));
+    EXPECT_EQ(exact(lines, "3"), "n + 1");
+    EXPECT_EQ(exact(lines, "5"), "3 n - 2");
+    EXPECT_EQ(exact(lines, "6"), "n (n - 1) / 2");
+    EXPECT_EQ(exact(lines, "7"), "2 n^2 + 3 n + 1");
+    EXPECT_EQ(exact(lines, "8"), "");
+    EXPECT_EQ(profile_with(lines, "8")->growth.best().name, "n log n");
+}
+
+TEST(Profiles, OfSeveralSizesHaveFormsToo) {
+    std::vector<CountedCall> calls;
+    for (const double n : {16, 23, 64, 100, 256, 777, 1024})
+        for (const double k : {4, 7, 16, 33, 64, 129, 500})
+            calls.push_back(
+                {{n, k},
+                 0,
+                 {{"5", static_cast<std::int64_t>(n * k)}, {"6", static_cast<std::int64_t>(n + 2)}}});
+    const SolutionLines lines = lines_of(std::move(calls), {"n", "k"});
+    EXPECT_EQ(exact(lines, "5"), "n k");
+    EXPECT_EQ(exact(lines, "6"), "n + 2");
+}
+
+TEST(Profiles, WhatIsHardlyAnythingIsToldTogether) {
+    const SolutionLines lines = lines_of(calls_of({{"4", [](double n) { return n * n; }},
+                                                   {"5", [](double n) { return std::log2(n); }},
+                                                   {"6", [](double) { return 1; }}}));
+    ASSERT_EQ(lines.profiles.size(), 2u);
+    EXPECT_TRUE(lines.profiles.back().profile.is_rest);
+    EXPECT_EQ(lines.profiles.back().profile.spots.size(), 2u);
+}
+
+TEST(Profiles, APartThatIsStillSmallButRisesStandsApart) {
+    // Of the total hardly more than a thousandth, and twice that with every doubling.
+    const SolutionLines lines = lines_of(calls_of(
+        {{"4", [](double n) { return 400 * n; }}, {"5", [](double n) { return std::floor(1e-4 * n * n); }}}));
+    ASSERT_NE(profile_with(lines, "5"), nullptr);
+    EXPECT_FALSE(profile_with(lines, "5")->profile.is_rest);
+}
+
+TEST(Profiles, ARareLineHasTheErrorOfACount) {
+    Profile profile = profiles_of(calls_of({{"4", [](double n) { return n; }},
+                                            {"5", [](double n) { return std::floor(n / 500); }}}),
+                                  {"n"})
+                          .back();
+    const std::vector<Located> points = locate(profile.series, Noise::counted);
+    EXPECT_GT(points.back().error, 0.3); // of some eight
+}
+
+JudgedClaim exceeded(const std::string &bound) {
+    JudgedClaim claim{"scan", {Metric::time, "every", parse_bound(bound, {"n"})}, {}};
+    claim.judgement.verdict = Verdict::exceeded;
+    claim.judgement.decided_by = Metric::steps;
+    claim.judgement.worst_shape = "calm";
+    return claim;
+}
+
+TEST(Lines, TheOneThatBreaksAClaimIsNamed) {
+    const std::vector<SolutionLines> lines = {
+        lines_of(calls_of({{"3", [](double n) { return n; }},
+                           {"6", [](double n) { return n * (n - 1) / 2; }},
+                           {"8 sort", [](double n) { return 2 * n * std::log2(n); }}}))};
+    std::vector<JudgedClaim> claims = {exceeded("O(n)"), exceeded("O(n log n)"), exceeded("O(n^2)")};
+    claims.back().judgement.verdict = Verdict::holds;
+    name_lines(claims, lines, [](const std::string &, const Spot &spot) {
+        return "the text of " + std::to_string(spot.lines.front());
+    });
+    ASSERT_EQ(claims[0].judgement.remarks.size(), 1u);
+    const auto &line = std::get<besides::Line>(claims[0].judgement.remarks.front());
+    EXPECT_EQ(line.spot.lines, std::vector<int>{6});
+    EXPECT_EQ(line.source, "the text of 6");
+    EXPECT_EQ(line.exact, "n (n - 1) / 2");
+    EXPECT_EQ(line.rest, "n"); // the sort leaves O(n), too
+    EXPECT_EQ(std::get<besides::Line>(claims[1].judgement.remarks.front()).rest, "n log n");
+    EXPECT_TRUE(claims[2].judgement.remarks.empty());
+}
+
+TEST(Lines, NoneIsNamedForLuckOrBelowABound) {
+    const SolutionLines lines = lines_of(calls_of({{"3", [](double n) { return n * n; }},
+                                                   {"6", [](double n) { return std::floor(n * n / 400000); }},
+                                                   {"7", [](double n) { return n; }}}));
+    EXPECT_EQ(leaving(lines, parse_bound("Theta(n^2)", {"n"})),
+              nullptr); // that a part grows less leaves nothing
+    EXPECT_EQ(leaving(lines, parse_bound("Omega(n^3)", {"n"})), nullptr);
+    ASSERT_NE(leaving(lines, parse_bound("O(n log n)", {"n"})), nullptr);
+    EXPECT_EQ(leaving(lines, parse_bound("O(n log n)", {"n"}))->profile.spots.front().key, "3");
+    const SolutionLines rare = lines_of(calls_of(
+        {{"3", [](double n) { return n; }}, {"6", [](double n) { return std::floor(n * n / 400000); }}}));
+    EXPECT_EQ(leaving(rare, parse_bound("O(n)", {"n"})), nullptr);
+}
+
+} // namespace
+} // namespace iron
