@@ -160,7 +160,7 @@ FittedScope fit_stage(const Session &session) {
     Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), journal.measurements,
                         memory_curve_in(journal.heading), store, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
-    std::vector<SolutionLines> lines = lines_of(scope, fitted.claims, journal.measurements, parallel_for);
+    std::vector<SolutionLines> lines = lines_of(scope, fitted, journal.measurements, parallel_for);
     return {std::move(scope), std::move(fitted), std::move(journal), std::move(lines)};
 }
 

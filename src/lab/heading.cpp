@@ -103,6 +103,7 @@ std::string heading_of(const Problem &problem, const std::vector<Built> &built, 
     j["seed"] = conditions.seed;
     j["budget_s"] = conditions.budget_s;
     j["cold"] = conditions.cold;
+    j["steps_by"] = "line"; // earlier ones were the compiler's own arcs
     for (const auto &[shape, sizes] : conditions.unused)
         j["unused_sizes"][shape] = sizes;
     j["solutions"] = Json::object();

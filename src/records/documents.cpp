@@ -62,8 +62,7 @@ std::string lines_json(const std::vector<SolutionLines> &lines, const std::vecto
     for (const SolutionLines &one : lines) {
         if (j["solutions"].empty() || j["solutions"].back()["solution"] != one.solution)
             j["solutions"].push_back({{"solution", one.solution}, {"profiles", Json::array()}});
-        for (const auto &[profile, growth] : one.profiles) {
-            const bool fitted = growth.is_fitted();
+        for (const auto &[profile, growth, told] : one.profiles) {
             Json spots = Json::array(), form = nullptr; // of the first
             for (const ProfileSpot &of : profile.spots) {
                 const Spot spot = spot_of(of.key);
@@ -78,7 +77,7 @@ std::string lines_json(const std::vector<SolutionLines> &lines, const std::vecto
             j["solutions"].back()["profiles"].push_back(
                 {{"shape", one.shape},
                  {"spots", std::move(spots)},
-                 {"growth", fitted ? Json(growth.best().name) : Json(nullptr)},
+                 {"growth", told.empty() ? Json(nullptr) : Json(told)},
                  {"exact", std::move(form)},
                  {"share", number(profile.share)},
                  {"rest", profile.is_rest}});

@@ -43,6 +43,7 @@ std::vector<std::string> input_changes(const std::string &earlier, const std::st
         changes.push_back("sizes, shapes, limits or the rule for answers in stopwatch.toml have changed");
     if (differs(a, b, "seed")) changes.push_back("the seed is another one");
     if (differs(a, b, "cold")) changes.push_back("cold and warm calls can't be mixed");
+    if (differs(a, b, "steps_by")) changes.push_back("steps were counted in another way");
     return changes;
 }
 

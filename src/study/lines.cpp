@@ -29,13 +29,21 @@ std::map<Key, std::vector<CountedCall>> counted_calls(const Scope &scope,
     return calls;
 }
 
+// The class that all steps grow like; "" where that is not known.
+std::string class_of_all(const Fitted &fitted, const SolutionLines &lines) {
+    for (const SeriesGrowth &one : fitted.growths)
+        if (one.solution == lines.solution && one.shape == lines.shape && one.metric == Metric::steps)
+            return one.growth.is_fitted() ? one.growth.told().name : "";
+    return "";
+}
+
 } // namespace
 
-std::vector<SolutionLines> lines_of(const Scope &scope, const std::vector<SolutionClaims> &claims,
+std::vector<SolutionLines> lines_of(const Scope &scope, const Fitted &fitted,
                                     const std::vector<Measurement> &measurements, const EachOf &each) {
     std::map<Key, std::vector<CountedCall>> calls = counted_calls(scope, measurements);
     std::vector<SolutionLines> all;
-    for (const SolutionClaims &one : claims)
+    for (const SolutionClaims &one : fitted.claims)
         for (const std::string &shape : scope.shapes)
             if (const auto found = calls.find({one.solution, shape}); found != calls.end())
                 all.push_back({one.solution, shape, std::move(found->second), {}});
@@ -43,11 +51,12 @@ std::vector<SolutionLines> lines_of(const Scope &scope, const std::vector<Soluti
     const std::vector<Relation> relations = scope.problem.relations();
     each(static_cast<int>(all.size()), [&](int i) {
         SolutionLines &lines = all[i];
-        const auto claimed = std::find_if(claims.begin(), claims.end(), [&](const SolutionClaims &one) {
-            return one.solution == lines.solution;
-        });
-        lines.profiles = fit_profiles(lines.calls, scope.problem.size_names(), fitter,
-                                      bounds_on(*claimed, Metric::steps), relations);
+        const auto claimed =
+            std::find_if(fitted.claims.begin(), fitted.claims.end(),
+                         [&](const SolutionClaims &one) { return one.solution == lines.solution; });
+        lines.profiles =
+            fit_profiles(lines.calls, scope.problem.size_names(), fitter, class_of_all(fitted, lines),
+                         bounds_on(*claimed, Metric::steps), relations);
     });
     return all;
 }

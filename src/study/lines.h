@@ -9,7 +9,7 @@
 namespace iron {
 
 // Of every solution and shape that was counted by spot, in the scope's order.
-std::vector<SolutionLines> lines_of(const Scope &scope, const std::vector<SolutionClaims> &claims,
+std::vector<SolutionLines> lines_of(const Scope &scope, const Fitted &fitted,
                                     const std::vector<Measurement> &measurements, const EachOf &each);
 
 } // namespace iron

@@ -18,7 +18,7 @@ namespace {
 std::string growth_text(const ProfileGrowth &one, const ProfileSpot &spot) {
     if (!spot.exact.empty()) return spot.exact;
     if (one.profile.is_rest || spot.count < policy::claim::met_by_luck) return ""; // what so few show is luck
-    return one.growth.is_fitted() ? one.growth.best().name : "too few sizes";
+    return one.told.empty() ? "too few sizes" : one.told;
 }
 
 // Of all spots of a place, by key.
@@ -49,6 +49,20 @@ std::map<std::string, LineRow> rows_of(const SolutionLines &lines, const std::ve
     return rows;
 }
 
+// A line's share holds the work of what it alone calls; it breaks a claim where that does.
+void add_what_lines_call(std::map<std::string, LineRow> &rows) {
+    for (const auto &[key, function] : rows) {
+        const Spot spot = spot_of(key);
+        if (spot.calls.empty()) continue;
+        for (const int number : spot.lines) {
+            const auto line = rows.find(key_of({spot.file, {number}, ""}));
+            if (line == rows.end()) continue;
+            if (spot.lines.size() == 1) line->second.share += function.share;
+            line->second.breaks = line->second.breaks || function.breaks;
+        }
+    }
+}
+
 std::string untabbed(const std::string &text) {
     std::string plain;
     for (const char letter : text)
@@ -75,7 +89,8 @@ LinesTable lines_table(const SolutionLines &lines, const std::vector<std::string
     table.where = lines.solution + ", " + lines.shape;
     for (std::size_t i = 0; i < names.size(); ++i)
         table.where += fmt::format(", {} = {}", names[i], grouped(place[i]));
-    const std::map<std::string, LineRow> rows = rows_of(lines, place, exceeded);
+    std::map<std::string, LineRow> rows = rows_of(lines, place, exceeded);
+    add_what_lines_call(rows);
     for (const auto &[file, source] : files) {
         std::vector<LineRow> listed;
         bool ran = false;

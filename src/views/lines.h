@@ -18,7 +18,7 @@ std::string source_line(const SourceFiles &files, const Spot &spot);
 struct LineRow {
     std::string number;       // "12"; of a library function the lines that call it: "12,30", "?"
     std::string runs, growth; // as a person reads them; "" where it did not run
-    double share = 0;         // of all steps
+    double share = 0;         // of all steps; a line's with those of what it alone calls
     bool breaks = false;      // a claim
     std::string text;         // the line as it stands, or the library function's name
 };

@@ -239,14 +239,12 @@ std::string spot_words(const Spot &spot) {
 constexpr std::size_t longest_source = 48; // of a line that a sentence holds
 
 std::string told(const besides::Line &b) {
-    const std::string where = spot_words(b.spot),
-                      source = b.source.empty() ? "" : fmt::format(" `{}`", cut_to(b.source, longest_source)),
-                      who = b.spot.calls.empty() ? "" : fmt::format(": {}", b.spot.calls),
-                      how = !b.exact.empty() && b.spot.calls.empty()
-                                ? fmt::format(" runs {} times", b.exact)
-                                : fmt::format(" grows like {}", b.growth);
-    return where + source + who + how +
-           (b.rest.empty() ? "" : fmt::format(", all else grows like {}", b.rest));
+    const bool runs = !b.exact.empty() && b.spot.calls.empty();
+    return fmt::format("{}{}{} {}{}", spot_words(b.spot),
+                       b.source.empty() ? "" : fmt::format(" `{}`", cut_to(b.source, longest_source)),
+                       b.spot.calls.empty() ? "" : fmt::format(" ({})", b.spot.calls),
+                       runs ? fmt::format("runs {} times", b.exact) : fmt::format("grows like {}", b.growth),
+                       b.rest.empty() ? "" : fmt::format(", all else grows like {}", b.rest));
 }
 
 std::string told(const besides::SmallestClaim &b) {

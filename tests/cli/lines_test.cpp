@@ -159,7 +159,7 @@ class Sorts {
                      {"run", "--budget", "4s", "--upto", "n=20000", "--shapes", "calm", "--quiet"});
     for (const auto &claim : folder.list("claims.json", "claims")) {
         EXPECT_EQ(claim.at("verdict"), "exceeded") << claim;
-        expect_contains(claim.at("reason"), ": sort grows like n log n");
+        expect_contains(claim.at("reason"), "(sort) grows like n log n");
     }
     SpotCounts java = counts_at(folder, "sorts-java", 64);
     EXPECT_GT(java["10 sort"], 64);

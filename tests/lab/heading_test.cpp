@@ -51,6 +51,10 @@ TEST(Heading, TellsWhatHasChanged) {
     other = conditions();
     other.machine.compilers["g++"] = "13";
     EXPECT_NE(changes(problem, other).find("g++"), std::string::npos);
+    std::string by_arc = before;
+    by_arc.replace(by_arc.find("\"steps_by\":\"line\""), 17, "\"steps_by\":\"arc\"");
+    ASSERT_EQ(mixing_hindered_by(by_arc, before).size(), 1u);
+    EXPECT_NE(mixing_hindered_by(by_arc, before).front().find("counted in another way"), std::string::npos);
     other = conditions();
     other.budget_s = 99; // how long is no matter
     EXPECT_EQ(changes(problem, other), "");

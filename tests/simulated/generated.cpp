@@ -184,6 +184,8 @@ Generated generated_problem(std::uint64_t seed) {
                                              : dice.one_of<int>({1, 1, 1, 2, 2, 3});
     for (int i = 0; i < solutions; ++i)
         add_solution(dice, made, i, growths, exponential);
+    for (auto &[name, law] : made.laws)
+        law.by_line = law.counts && seed % 4 == 0;
     // The reference is right, and somebody to vote with.
     SolutionLaw &first = made.laws.at("barge-0");
     first.wrong_from.reset(), first.crashes_from.reset(), first.silent_from.reset();
@@ -241,6 +243,8 @@ const char *word_for(Rule rule) {
         return "sentence against verdict";
     case Rule::documents_are_valid:
         return "invalid document";
+    case Rule::right_line_is_named:
+        return "wrong line";
     case Rule::no_false_exceeded:
         return "false exceeded";
     case Rule::no_false_holds:
@@ -470,6 +474,7 @@ class Run {
                                                     one.claim.bound.written, by, reason_text(judged)));
             }
             check_sentence(one);
+            check_line(one);
             const bool truth = is_true(*problem_.solution(one.solution), one.claim);
             const std::string text =
                 fmt::format("{} {} {}, by {}: {}", one.solution, word_for(one.claim.metric),
@@ -477,6 +482,21 @@ class Run {
             if (judged.verdict == Verdict::exceeded && truth) fault(Rule::no_false_exceeded, text);
             if (judged.verdict == Verdict::holds && !truth && range_tells(one))
                 fault(Rule::no_false_holds, text);
+        }
+    }
+
+    // A claim that is false is broken by the line whose own growth leaves it.
+    void check_line(const JudgedClaim &one) {
+        for (const Remark &remark : one.judgement.remarks) {
+            const auto *line = std::get_if<besides::Line>(&remark);
+            if (!line || is_true(*problem_.solution(one.solution), one.claim)) continue;
+            const ShapeLaw &law = made_.laws.at(one.solution).on.at(one.judgement.worst_shape);
+            const Term &term = law.steps.at(static_cast<std::size_t>(line->spot.lines.front()) - 1);
+            if (SizeOrder(problem_.size_names(), problem_.relations())
+                    .within(term.growth, one.claim.bound.growth))
+                fault(Rule::right_line_is_named,
+                      fmt::format("{} {}: {}", one.solution, one.claim.bound.written,
+                                  reason_text(one.judgement)));
         }
     }
 
@@ -498,6 +518,7 @@ class Run {
         valid("agreement", agreement_json(run_.agreement));
         valid("growth", growth_json(run_.fitted.growths));
         valid("claims", claims_json(run_.judged, reason_text));
+        valid("lines", lines_json(run_.lines, problem_.size_names()));
         if (!run_.archive.measurements().empty())
             valid("measurement", journal_line(run_.archive.measurements().back()));
         claims_table(run_.judged, run_.fitted.growths, &run_.agreement);

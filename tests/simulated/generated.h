@@ -35,6 +35,7 @@ enum class Rule {
     range_is_kept,         // no size outside the problem's own, none below `measured_from` without need
     sentence_fits_verdict, // no falling ratio beside `exceeded`, no rising one beside `holds`
     documents_are_valid,   // against their schemas
+    right_line_is_named,   // whose own growth leaves the bound
     no_false_exceeded,
     no_false_holds,
 };

@@ -122,6 +122,10 @@ class LawRunner : public Runner {
             Measurement m = blank;
             m.kind = MeasuredKind::counting;
             m.steps = static_cast<std::int64_t>(std::llround(steps_at(which)));
+            if (law_.by_line) {
+                m.spots = spots_at(which);
+                m.steps = total_of(m.spots);
+            }
             made.push_back(m);
         }
         if (law_.weighs) {
@@ -161,6 +165,16 @@ class LawRunner : public Runner {
         const double normal = std::sqrt(-2 * std::log(u + 1e-300)) * std::cos(6.283185307179586 * v);
         const double spike = random_.below(20) == 0 ? 1.5 : 1;
         return std::exp(law_.noise * normal) * spike;
+    }
+
+    SpotCounts spots_at(const InputId &which) const {
+        const std::vector<Term> &terms = law_at(which).steps;
+        const double all = value_of(terms, which.sizes), share = all > 0 ? steps_at(which) / all : 1;
+        SpotCounts spots;
+        for (std::size_t i = 0; i < terms.size(); ++i)
+            spots[key_of({"", {static_cast<int>(i) + 1}, ""})] =
+                std::llround(std::min(share * value_of({terms[i]}, which.sizes), 1e18));
+        return spots;
     }
 
     double steps_at(const InputId &which) const {

@@ -46,6 +46,7 @@ struct SolutionLaw {
     bool whole_program = false;
     double start_up_s = 0; // of a whole program
     bool counts = true;
+    bool by_line = false; // counts are told by line: the first term's is line 1
     bool weighs = true;
     double grain_bytes = 64;
     // A step costs more where the steps of a call exceed this many: caches.
@@ -73,7 +74,7 @@ class SimulatedInputs : public Inputs {
     std::optional<Replayed> again(const std::string &, const Sizes &, const Tape &, std::size_t) override {
         return std::nullopt;
     }
-    // The which that an input was made for; none of those put.
+    // The input that this one was made for; none of those put.
     const InputId *spot_of(const Input &input) const;
 
   private:

@@ -52,6 +52,8 @@ void StudyRun::judge_all(const Without &without) {
     fitted = fit(scope, claims_in(scope, &agreement), archive.measurements(), MemoryCurve(), store,
                  one_after_the_other);
     judged = judge(scope, fitted, without);
+    lines = lines_of(scope, fitted, archive.measurements(), one_after_the_other);
+    name_lines(judged, lines, [](const std::string &, const Spot &) { return ""; });
 }
 
 } // namespace iron::test

@@ -4,6 +4,7 @@
 #include "simulated/simulated_lab.h"
 #include "study/agree.h"
 #include "study/fit.h"
+#include "study/lines.h"
 #include "study/measure.h"
 
 namespace iron::test {
@@ -25,6 +26,7 @@ class StudyRun {
     Agreement agreement;
     Fitted fitted;
     std::vector<JudgedClaim> judged;
+    std::vector<SolutionLines> lines;
 
   private:
     CallTimes calls_;

@@ -44,14 +44,14 @@ bool leaves(const ProfileGrowth &one, Bound bound) {
 }
 
 // The largest growth among those that do not leave a bound; null where there is none.
-const Growth *largest_beside(const SolutionLines &lines, const Bound &bound) {
-    const Growth *largest = nullptr;
+const ProfileGrowth *largest_beside(const SolutionLines &lines, const Bound &bound) {
+    const ProfileGrowth *largest = nullptr;
     for (const ProfileGrowth &one : lines.profiles) {
         if (!one.growth.is_fitted() || leaves(one, bound)) continue;
-        const Growth &growth = one.growth;
-        if (!largest || (SizeOrder::within(largest->best().course, growth.best().course) &&
-                         !SizeOrder::within(growth.best().course, largest->best().course)))
-            largest = &growth;
+        const auto &course = one.growth.best().course;
+        if (!largest || (SizeOrder::within(largest->growth.best().course, course) &&
+                         !SizeOrder::within(course, largest->growth.best().course)))
+            largest = &one;
     }
     return largest;
 }
@@ -77,11 +77,11 @@ void name_lines(std::vector<JudgedClaim> &claims, const std::vector<SolutionLine
         const ProfileGrowth *found = leaving(*there, claim.claim.bound);
         if (!found) continue;
         const ProfileSpot &first = found->profile.spots.front();
-        const Growth *rest = largest_beside(*there, claim.claim.bound);
+        const ProfileGrowth *rest = largest_beside(*there, claim.claim.bound);
         const Spot spot = spot_of(first.key);
         judged.remarks.insert(judged.remarks.begin(),
-                              besides::Line{spot, text(claim.solution, spot), found->growth.best().name,
-                                            first.exact, rest ? rest->best().name : ""});
+                              besides::Line{spot, text(claim.solution, spot), found->told, first.exact,
+                                            rest ? rest->told : ""});
     }
 }
 

@@ -216,6 +216,20 @@ std::string exact_text(const Growth &growth, const Series &series, double times,
     return closed_form_text(growth.best(), times, more);
 }
 
+// One growth is told of one solution, as far as the readings of its parts do not speak against it; and none
+// that is on no list.
+std::string class_of(const Growth &growth, const std::string &total) {
+    std::string told;
+    for (const Fit &fit : growth.fits) {
+        if (fit.bent) continue;
+        if (told.empty()) told = fit.name;
+        if (fit.exact || growth.best().exact) break;
+        if (fit.name == total && fit.score > growth.best().score - policy::growth::clearly_off_the_list)
+            return total;
+    }
+    return told;
+}
+
 Counts counts_of(const std::vector<CountedCall> &calls, const std::string &key) {
     Counts counts;
     for (const CountedCall &call : calls) {
@@ -229,7 +243,7 @@ Counts counts_of(const std::vector<CountedCall> &calls, const std::string &key) 
 
 std::vector<ProfileGrowth> fit_profiles(const std::vector<CountedCall> &calls,
                                         const std::vector<std::string> &names, Fitter &fitter,
-                                        const std::vector<Bound> &claimed,
+                                        const std::string &total, const std::vector<Bound> &claimed,
                                         const std::vector<Relation> &relations) {
     const auto fitted = [&](const Series &series) {
         return fitter.fit({"", "", Metric::steps, series}, claimed, relations).growth;
@@ -243,7 +257,8 @@ std::vector<ProfileGrowth> fit_profiles(const std::vector<CountedCall> &calls,
                 spot.exact = exact_text(fitted(alone), alone, 1, 0);
             } else
                 spot.exact = exact_text(growth, profile.series, spot.times, spot.more);
-        all.push_back({std::move(profile), std::move(growth)});
+        std::string told = class_of(growth, total);
+        all.push_back({std::move(profile), std::move(growth), std::move(told)});
     }
     return all;
 }

@@ -44,12 +44,14 @@ std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls,
 struct ProfileGrowth {
     Profile profile;
     Growth growth;
+    std::string told; // its class: the total's, where that explains it about as well as its own; "" too few
 };
 
-// The profiles of these calls, each fitted. `claimed`: bounds on the solution's time.
+// The profiles of these calls, each fitted. `total`: the class that all steps grow like, "" where none is
+// known; `claimed`: bounds on the solution's time.
 std::vector<ProfileGrowth> fit_profiles(const std::vector<CountedCall> &calls,
                                         const std::vector<std::string> &names, Fitter &fitter,
-                                        const std::vector<Bound> &claimed = {},
+                                        const std::string &total = "", const std::vector<Bound> &claimed = {},
                                         const std::vector<Relation> &relations = {});
 
 } // namespace iron
