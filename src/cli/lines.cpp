@@ -49,7 +49,7 @@ int print_lines(const Options &options, const std::vector<std::string> &at) {
         fmt::print("{}", read_file(session.file("lines.json")));
         return status_done;
     }
-    const std::vector<JudgedClaim> judged = judge(fitted.scope, fitted);
+    const std::vector<JudgedClaim> judged = judge(fitted.scope, fitted, fitted.lines);
     std::vector<const SolutionLines *> shown; // those asked for, else of each solution the one that took most
     for (const SolutionLines &one : fitted.lines)
         if (!options.shapes.empty() || hardest_shape(fitted.lines, one.solution) == &one)

@@ -188,7 +188,7 @@ SourceFiles source_files(const Problem &problem, const std::string &solution) {
 }
 
 std::vector<JudgedClaim> claims_stage(const Session &session, const FittedScope &fitted) {
-    std::vector<JudgedClaim> claims = judge(fitted.scope, fitted, without_of(session.options));
+    std::vector<JudgedClaim> claims = judge(fitted.scope, fitted, fitted.lines, without_of(session.options));
     std::map<std::string, SourceFiles> sources;
     name_lines(claims, fitted.lines, [&](const std::string &solution, const Spot &spot) {
         if (!sources.contains(solution)) sources[solution] = source_files(*session.problem, solution);

@@ -137,6 +137,10 @@ constexpr double spare_near_enough_for_sure = 2;
 constexpr double capped_as_dear = 0.05;
 constexpr std::size_t capped_in_common = 6, capped_as_dear_places = 3;
 
+// Parts of the steps by line with less of all than this are no hindrance to a bound that all others keep by a
+// closed form. [theory]
+constexpr double part_that_matters = 0.01;
+
 // What ran less often than so, where most was counted, and by no closed form, is met by luck: no line is said
 // to leave a bound by it. [theory]
 constexpr double met_by_luck = 100;

@@ -95,9 +95,10 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
     return fitted;
 }
 
-std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without) {
+std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted,
+                               const std::vector<SolutionLines> &lines, const Without &without) {
     std::vector<JudgedClaim> claims =
-        judge_claims(fitted.claims, fitted.growths, {fitted.memory, without, &fitted.working_sets});
+        judge_claims(fitted.claims, fitted.growths, {fitted.memory, without, &fitted.working_sets, &lines});
     Sizes largest;
     for (const SizeRule &one : scope.problem.sizes)
         largest[one.name] = range_of(one, largest).second;

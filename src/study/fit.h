@@ -26,7 +26,9 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
            const EachOf &each);
 
 // The verdicts; what would decide a claim may lie beyond the problem's own sizes, and says so then.
-std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without = {});
+// `lines`: steps by line (study/lines.h), if they are known.
+std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted,
+                               const std::vector<SolutionLines> &lines, const Without &without = {});
 
 // Of a problem that has a target: what it allows, at all its sizes.
 TargetLimits target_limits(const Problem &problem);

@@ -236,6 +236,21 @@ std::string spot_words(const Spot &spot) {
            (spot.file.empty() ? "" : " of " + spot.file);
 }
 
+std::string with_function(const Spot &spot) {
+    return spot_words(spot) + (spot.calls.empty() ? "" : fmt::format(" ({})", spot.calls));
+}
+
+std::string told(const because::PartLeaves &b) {
+    return fmt::format("of {}, {}, as {} does", with_function(b.spot), stretch_text(b.stretch), b.growth);
+}
+
+std::string told(const because::PartsKeep &b) {
+    return fmt::format(
+        "taken apart by line, each of {} parts of the steps keeps it: the largest, {} with {:.0f} % "
+        "of all, as {} does",
+        b.parts, with_function(b.spot), 100 * b.share, b.growth);
+}
+
 constexpr std::size_t longest_source = 48; // of a line that a sentence holds
 
 std::string told(const besides::Line &b) {

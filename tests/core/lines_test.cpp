@@ -64,12 +64,11 @@ TEST(Profiles, HoldLinesOfOneRatioUpToAConstant) {
 }
 
 TEST(Profiles, AreToldByTheFormThatGivesEveryCount) {
-    const SolutionLines lines =
-        lines_of(calls_of({{"3", [](double n) { return n + 1; }},
-                           {"5", [](double n) { return 3 * n - 2; }},
-                           {"6", [](double n) { return n * (n - 1) / 2; }},
-                           {"7", [](double n) { return 2 * n * n + 3 * n + 1; }},
-                           {"8", [](double n) { return n * std::log2(n); }}}));
+    const SolutionLines lines = lines_of(calls_of({{"3", [](double n) { return n + 1; }},
+                                                   {"5", [](double n) { return 3 * n - 2; }},
+                                                   {"6", [](double n) { return n * (n - 1) / 2; }},
+                                                   {"7", [](double n) { return 2 * n * n + 3 * n + 1; }},
+                                                   {"8", [](double n) { return n * std::log2(n); }}}));
     EXPECT_EQ(exact(lines, "3"), "n + 1");
     EXPECT_EQ(exact(lines, "5"), "3 n - 2");
     EXPECT_EQ(exact(lines, "6"), "n (n - 1) / 2");
@@ -157,6 +156,65 @@ TEST(Lines, NoneIsNamedForLuckOrBelowABound) {
     const SolutionLines rare = lines_of(calls_of(
         {{"3", [](double n) { return n; }}, {"6", [](double n) { return std::floor(n * n / 400000); }}}));
     EXPECT_EQ(leaving(rare, parse_bound("O(n)", {"n"})), nullptr);
+}
+
+// What is judged of one claim, with the parts and without.
+Judgement judged(const SolutionLines &lines, const std::string &bound, bool with_parts) {
+    Series total;
+    for (const CountedCall &call : lines.calls)
+        total.places.push_back({call.sizes, {{0, 0, static_cast<double>(total_of(call.spots))}}});
+    const Claim claim{Metric::time, "every", parse_bound(bound, {"n"})};
+    SolutionClaims claims;
+    claims.solution = "scan";
+    claims.claims = {claim};
+    Growth growth = fit_growth(total, {Noise::counted, {claim.bound}});
+    const std::vector<SolutionLines> all = {lines};
+    JudgeOptions options{std::nullopt};
+    if (with_parts) options.lines = &all;
+    return judge_claims({claims}, {{"scan", "calm", Metric::steps, std::move(growth)}}, options)[0].judgement;
+}
+
+TEST(Parts, ASmallLeadIsFoundThatTheTotalHides) {
+    const SolutionLines lines = lines_of(calls_of(
+        {{"4", [](double n) { return 400 * n; }}, {"7", [](double n) { return std::floor(n * n / 50); }}}));
+    const Judgement whole = judged(lines, "O(n log n)", false), apart = judged(lines, "O(n log n)", true);
+    EXPECT_NE(whole.verdict, Verdict::exceeded);
+    EXPECT_EQ(apart.verdict, Verdict::exceeded);
+    const auto &because = std::get<because::PartLeaves>(apart.reason);
+    EXPECT_EQ(because.spot.lines, std::vector<int>{7});
+    EXPECT_EQ(because.growth, "n^2");
+    EXPECT_GT(because.stretch.last, because.stretch.first);
+    EXPECT_EQ(judged(lines, "O(n^2)", true).verdict, Verdict::holds);
+    EXPECT_EQ(judged(lines, "Theta(n^2)", true).verdict, judged(lines, "Theta(n^2)", false).verdict);
+}
+
+TEST(Parts, WhatIsMetByLuckLeavesNothing) {
+    const SolutionLines lines = lines_of(calls_of(
+        {{"4", [](double n) { return 3 * n; }}, {"7", [](double n) { return std::floor(n * n / 400000); }}}));
+    EXPECT_EQ(judged(lines, "O(n)", true).verdict, Verdict::holds);
+}
+
+TEST(Parts, ThatAllKeepABoundDecideWhereTheTotalCanNot) {
+    const SolutionLines lines = lines_of(
+        calls_of({{"4", [](double n) { return n + 1; }}, {"5", [](double n) { return n * (n - 1) / 2; }}}));
+    const ShapeGrowth shape{"calm",         &lines.profiles.front().growth, nullptr, nullptr, nullptr, false,
+                            &lines.profiles};
+    const Evidence evidence = evidence_on(shape, Metric::time, parse_bound("O(n^2)", {"n"}), nullptr);
+    Judgement open;
+    const auto rule =
+        std::find_if(qualifying_rules().begin(), qualifying_rules().end(),
+                     [](const QualifyingRule &one) { return one.name == std::string("parts-keep"); });
+    ASSERT_TRUE(rule->applies(evidence, open));
+    rule->qualify(evidence, open);
+    EXPECT_EQ(open.verdict, Verdict::holds);
+    EXPECT_EQ(std::get<because::PartsKeep>(open.reason).spot.lines, std::vector<int>{5});
+    Judgement refused;
+    refused.verdict = Verdict::exceeded;
+    EXPECT_TRUE(rule->applies(evidence, refused)); // both are exact
+    const Evidence smaller = evidence_on(shape, Metric::time, parse_bound("O(n)", {"n"}), nullptr);
+    EXPECT_FALSE(rule->applies(smaller, open));
+    const Evidence from_below = evidence_on(shape, Metric::time, parse_bound("Omega(n)", {"n"}), nullptr);
+    EXPECT_FALSE(rule->applies(from_below, Judgement()));
 }
 
 } // namespace

@@ -51,8 +51,8 @@ void StudyRun::judge_all(const Without &without) {
     FitStore store;
     fitted = fit(scope, claims_in(scope, &agreement), archive.measurements(), MemoryCurve(), store,
                  one_after_the_other);
-    judged = judge(scope, fitted, without);
     lines = lines_of(scope, fitted, archive.measurements(), one_after_the_other);
+    judged = judge(scope, fitted, lines, without);
     name_lines(judged, lines, [](const std::string &, const Spot &) { return ""; });
 }
 

@@ -8,7 +8,7 @@
 #include "core/claim/claim.h"
 #include "core/claim/spare_room.h"
 #include "core/claim/witness.h"
-#include "core/growth/fit.h"
+#include "core/growth/profile.h"
 #include "core/reading/memory_curve.h"
 
 namespace iron {
@@ -25,7 +25,8 @@ struct ShapeGrowth {
     std::string shape;
     const Growth *steps = nullptr, *time = nullptr, *space = nullptr;
     const WorkingSet *working_set = nullptr;
-    bool starts_up = false; // of a whole program, whose time holds its start-up
+    bool starts_up = false;                            // of a whole program, whose time holds its start-up
+    const std::vector<ProfileGrowth> *parts = nullptr; // of the steps, by line; null where not so counted
 };
 
 // Steps decide a claim on time where enough places could be counted for growth to show; else times have to

@@ -6,6 +6,7 @@
 
 #include "core/bound/order.h"
 #include "core/claim/capped.h"
+#include "core/claim/lines.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -177,6 +178,10 @@ std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::ve
         if (found == shapes.end()) {
             found = shapes.insert(shapes.end(), {growth.shape});
             found->starts_up = solution.whole_program;
+            if (options.lines)
+                for (const SolutionLines &one : *options.lines)
+                    if (one.solution == solution.solution && one.shape == growth.shape)
+                        found->parts = &one.profiles;
             if (options.working_sets)
                 if (const auto set = options.working_sets->find({solution.solution, growth.shape});
                     set != options.working_sets->end())

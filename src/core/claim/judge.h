@@ -12,11 +12,14 @@
 
 namespace iron {
 
+struct SolutionLines; // core/claim/lines.h
+
 struct JudgeOptions {
     std::optional<MemoryCurve> memory = MemoryCurve(); // of the machine that was measured on
     Without without = {};                              // rules left out
     const std::map<std::pair<std::string, std::string>, WorkingSet> *working_sets =
-        nullptr; // by solution and shape
+        nullptr;                                       // by solution and shape
+    const std::vector<SolutionLines> *lines = nullptr; // steps by line, where they were so counted
 };
 
 // Judges a claim on time or space that every one of `shapes` must keep: a bound O is decided by the worst

@@ -81,7 +81,7 @@ void name_lines(std::vector<JudgedClaim> &claims, const std::vector<SolutionLine
         const Spot spot = spot_of(first.key);
         judged.remarks.insert(judged.remarks.begin(),
                               besides::Line{spot, text(claim.solution, spot), found->told, first.exact,
-                                            rest ? rest->told : ""});
+                                            rest && rest->told != found->told ? rest->told : ""});
     }
 }
 

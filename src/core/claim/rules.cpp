@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "core/bound/print.h"
+#include "core/claim/parts.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -175,6 +176,39 @@ void allow_for_the_hardest(const Evidence &e, Judgement &j) {
     j.remarks.push_back(besides::FromBelow{});
 }
 
+// Taken apart by line, some part leaves the bound that the total may still keep.
+bool a_part_leaves(const Evidence &e, const Judgement &j) {
+    return j.verdict != Verdict::exceeded && leaving_part(e).has_value();
+}
+void tell_part(const Evidence &e, Judgement &j) {
+    const LeavingPart leaving = *leaving_part(e);
+    const ProfileGrowth &part = *leaving.part;
+    j.verdict = Verdict::exceeded;
+    j.loose = false;
+    j.growth_class = part.told;
+    j.exponent = part.growth.exponent;
+    j.interval = part.growth.interval;
+    j.reason = because::PartLeaves{leaving.stretch, part.told, spot_of(part.profile.spots.front().key)};
+    j.remarks.clear();
+    j.would_decide.reset();
+}
+
+// Or each part keeps it, where the total can't tell, or seemed to leave it while closed forms say otherwise.
+bool all_parts_keep(const Evidence &e, const Judgement &j) {
+    if (j.verdict == Verdict::holds) return false;
+    const auto keeping = keeping_parts(e);
+    return keeping && (j.verdict == Verdict::undecided || keeping->all_exact);
+}
+void tell_parts(const Evidence &e, Judgement &j) {
+    const KeepingParts keeping = *keeping_parts(e);
+    const ProfileGrowth &largest = *keeping.largest;
+    j.verdict = Verdict::holds;
+    j.reason = because::PartsKeep{keeping.parts, largest.told, spot_of(largest.profile.spots.front().key),
+                                  largest.profile.share};
+    j.remarks.clear();
+    j.would_decide.reset();
+}
+
 // Steps are within the bound, but a step takes so much longer at the larger sizes that memory can't be why.
 bool hides_work(const Evidence &e, const Judgement &j) {
     if (!e.memory || !e.time || j.verdict == Verdict::exceeded || e.bound.kind == Bound::Kind::lower)
@@ -335,6 +369,8 @@ const std::vector<QualifyingRule> &qualifying_rules() {
     static const std::vector<QualifyingRule> rules = {
         {"steps-apart", counts_steps_apart, tell_steps_apart},
         {"hardest", is_of_the_hardest, allow_for_the_hardest},
+        {"part-leaves", a_part_leaves, tell_part},
+        {"parts-keep", all_parts_keep, tell_parts},
         {"hidden-work", hides_work, tell_hidden_work},
         {"slow-steps", has_slow_steps, tell_slow_steps},
         {"start-up", is_start_up, allow_for_start_up},
@@ -345,10 +381,11 @@ const std::vector<QualifyingRule> &qualifying_rules() {
 }
 
 std::vector<std::string> rule_names() {
-    return {"below-grain",     "nothing-fits",  "only-while-small", "spare-room", "memory-could",
-            "not-nearer",      "nothing-rises", "witness",          "rare",       "unlisted",
-            "still-rises",     "hardest",       "hidden-work",      "slow-steps", "start-up",
-            "beyond-start-up", "capped",        "unread-shapes",    "reading",    "garbage"};
+    return {"below-grain", "nothing-fits",  "only-while-small", "spare-room", "memory-could",
+            "not-nearer",  "nothing-rises", "witness",          "rare",       "unlisted",
+            "still-rises", "hardest",       "part-leaves",      "parts-keep", "hidden-work",
+            "slow-steps",  "start-up",      "beyond-start-up",  "capped",     "unread-shapes",
+            "reading",     "garbage"};
 }
 
 Judgement judged_on(const Evidence &e, const Without &without) {
