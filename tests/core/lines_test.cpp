@@ -194,6 +194,14 @@ TEST(Parts, WhatIsMetByLuckLeavesNothing) {
     EXPECT_EQ(judged(lines, "O(n)", true).verdict, Verdict::holds);
 }
 
+TEST(Parts, WhatComesInLumpsLeavesNothing) {
+    // A text that doubles its room: what is moved is up to n, and now and then less.
+    const auto moved = [](double n) { return std::exp2(std::floor(std::log2(n))) * (n < 100 ? 0.1 : 2); };
+    const SolutionLines lines = lines_of(calls_of(
+        {{"4", [](double n) { return 20 * n; }}, {"7", [&](double n) { return std::floor(moved(n)); }}}));
+    EXPECT_NE(judged(lines, "O(n)", true).verdict, Verdict::exceeded);
+}
+
 TEST(Parts, ThatAllKeepABoundDecideWhereTheTotalCanNot) {
     const SolutionLines lines = lines_of(
         calls_of({{"4", [](double n) { return n + 1; }}, {"5", [](double n) { return n * (n - 1) / 2; }}}));

@@ -54,7 +54,9 @@ std::optional<LeavingPart> leaving_part(const Evidence &e) {
     const double more = std::log(static_cast<double>(e.shape->parts->size()));
     for (const ProfileGrowth &part : *e.shape->parts) {
         if (part.profile.is_rest || !part.growth.is_fitted() || !share_rises(part, *e.growth)) continue;
-        const bool is_luck = part.profile.spots.front().count < met_by_luck;
+        // What is met now and then, or comes in lumps as capacities double, follows no growth closely.
+        const bool is_luck = part.profile.spots.front().count < met_by_luck ||
+                             misfit(part.growth.best(), part.growth) > ragged;
         const JudgedPart judged(e, part);
         if (judged.judgement.verdict != Verdict::exceeded || !judged.evidence.witness) continue;
         if (!is_exact(part) &&
