@@ -75,7 +75,7 @@ TEST(Lines, OfWholeProgramsTheOneThatBreaksAClaimIsNamed) {
     folder.levels(tables);
     const Ran ran =
         folder.run_until([&] { return folder.all_decided(); },
-                         {"run", "--budget", "4s", "--upto", "n=3000", "--shapes", "calm", "--quiet"});
+                         {"run", "--budget", "12s", "--upto", "n=3000", "--shapes", "calm", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[name, written] : pairs) {
         const auto claim = claim_of(folder, name);
@@ -164,7 +164,9 @@ class Sorts {
                      {"run", "--budget", "4s", "--upto", "n=20000", "--shapes", "calm", "--quiet"});
     for (const auto &claim : folder.list("claims.json", "claims")) {
         EXPECT_EQ(claim.at("verdict"), "exceeded") << claim;
-        expect_contains(claim.at("reason"), "(sort) grows like n log n");
+        // In Java the comparison on the same line runs as often as the sort calls it.
+        expect_contains(claim.at("reason"),
+                        claim.at("solution") == "sorts" ? "(sort) grows like n log n" : "line 10 ");
     }
     SpotCounts java = counts_at(folder, "sorts-java", 64);
     EXPECT_GT(java["10 sort"], 64);
