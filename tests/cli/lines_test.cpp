@@ -38,13 +38,6 @@ const std::map<std::string, Written> pairs = {
       "        int best = 1;\n        for (int j = 0; j < n; ++j)\n            best &= v[j] <= v[i];\n"
       "        if (best)\n            top = v[i];\n    }\n    printf(\"%d\\n\", top);\n}\n",
       10}},
-    {"in-python",
-     {"pairs.py",
-      "import sys\n\ndef main():\n    levels = list(map(int, sys.stdin.read().split()))[1:]\n    top = 0\n"
-      "    for level in levels:\n        best = True\n        for other in levels:\n"
-      "            best &= other <= level\n        if best:\n            top = level\n    "
-      "print(top)\n\nmain()\n",
-      8}},
     {"in-javascript",
      {"pairs.js",
       "const words = require(\"fs\").readFileSync(0, \"utf8\").split(/\\s+/).filter((word) => word);\n"
