@@ -68,7 +68,7 @@ TEST(Lines, OfWholeProgramsTheOneThatBreaksAClaimIsNamed) {
     folder.levels(tables);
     const Ran ran =
         folder.run_until([&] { return folder.all_decided(); },
-                         {"run", "--budget", "12s", "--upto", "n=3000", "--shapes", "calm", "--quiet"});
+                         {"run", "--budget", "4s", "--upto", "n=3000", "--shapes", "calm", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[name, written] : pairs) {
         const auto claim = claim_of(folder, name);
