@@ -7,7 +7,7 @@ more_tools="node:nodejs java:default-jdk-headless javac:default-jdk-headless rus
 more_packages="chromium-driver python3-selenium" # the page is tried in a real browser
 . scripts/prepare.sh
 
-find . -path ./build -prune -o -type f '(' -name '*.cpp' -o -name '*.h' -o -name '*.hpp' -o -name '*.c' ')' -print |
+find . -path ./build -prune -o -path ./gallery -prune -o -type f '(' -name '*.cpp' -o -name '*.h' -o -name '*.hpp' -o -name '*.c' ')' -print |
     xargs clang-format --dry-run --Werror
 cmake --build build | tail -n 1
 # Many tests wait most of their time, for limits and budgets: two at a time for each processor.
