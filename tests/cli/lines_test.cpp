@@ -66,9 +66,9 @@ TEST(Lines, OfWholeProgramsTheOneThatBreaksAClaimIsNamed) {
         tables += "[solutions." + name + "]\nsource = \"" + written.file + "\"\ntime = \"O(n)\"\n";
     }
     folder.levels(tables);
-    const Ran ran = folder.run_until(
-        [&] { return folder.all_decided(); },
-        {"run", "--budget", "4s", "--tries", "4", "--upto", "n=3000", "--shapes", "calm", "--quiet"});
+    const Ran ran =
+        folder.run_until([&] { return folder.all_decided(); },
+                         {"run", "--budget", "4s", "--upto", "n=3000", "--shapes", "calm", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[name, written] : pairs) {
         const auto claim = claim_of(folder, name);
