@@ -39,6 +39,8 @@ function source(url) {
   return sources.get(url);
 }
 
+const isComment = (line) => /^\s*(\/\/|\/\*|\*)/.test(line);
+
 // How often each line was reached since this was last asked: the most of any block that holds something of it but
 // blanks and brackets.
 function linesRun() {
@@ -55,7 +57,7 @@ function linesRun() {
       for (const range of ranges) counts.fill(range.count, range.startOffset, range.endOffset);
       for (let line = 0; line < starts.length; ++line) {
         const end = line + 1 < starts.length ? starts[line + 1] : text.length;
-        if (/^\s*\/\//.test(text.slice(starts[line], end))) continue;
+        if (isComment(text.slice(starts[line], end))) continue;
         let most = 0;
         for (let at = starts[line]; at < end; ++at)
           if (counts[at] > most && !" \t\r\n{}()[];,".includes(text[at])) most = counts[at];
@@ -78,7 +80,7 @@ function callersOf(method) {
   for (const { text, name } of sources.values()) {
     const lines = [];
     text.split("\n").forEach((line, at) => {
-      if (call.test(line)) lines.push(at + 1);
+      if (call.test(line) && !isComment(line)) lines.push(at + 1);
     });
     if (lines.length > 0) return name + lines.join("%2C");
   }

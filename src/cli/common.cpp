@@ -63,6 +63,16 @@ void check_known(const std::vector<std::string> &given, const std::vector<std::s
 
 } // namespace
 
+Sizes parse_sizes(const std::vector<std::string> &texts, const std::vector<std::string> &names) {
+    Sizes sizes;
+    for (const std::string &text : texts) {
+        const auto [name, size] = parse_size(text);
+        check_known({name}, names, "size");
+        sizes[name] = size;
+    }
+    return sizes;
+}
+
 Session open_session(const Options &options) {
     auto problem = std::make_unique<Problem>(read_problem(options.problem));
     problem->folder = std::filesystem::absolute(problem->folder).lexically_normal();
@@ -75,8 +85,7 @@ Session open_session(const Options &options) {
         shapes.push_back(shape.name);
     check_known(options.only, names, "solution");
     check_known(options.shapes, shapes, "shape");
-    for (const std::string &text : options.upto)
-        check_known({parse_size(text).first}, session.problem->size_names(), "size");
+    parse_sizes(options.upto, session.problem->size_names());
     if (session.budget_s() <= 0)
         throw Error(Category::usage, "the budget is nothing", "for example --budget 30s");
     for (const Solution *solution : session.solutions())
@@ -106,8 +115,7 @@ double Session::budget_s() const { return parse_seconds(options.budget); }
 
 Scope Session::scope() const {
     Scope scope{*problem, contenders, shape_names()};
-    for (const std::string &text : options.upto)
-        scope.upto.insert(parse_size(text));
+    scope.upto = parse_sizes(options.upto, problem->size_names());
     return scope;
 }
 

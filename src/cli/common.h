@@ -68,6 +68,8 @@ std::string told_path(const std::filesystem::path &path);
 
 // "n=20000" as a size and its value. Throws Error (usage).
 std::pair<std::string, double> parse_size(const std::string &text);
+// Several, of a problem that has such sizes. Throws Error (usage).
+Sizes parse_sizes(const std::vector<std::string> &texts, const std::vector<std::string> &names);
 
 // Progress on standard error: one line redrawn on a terminal, a line a phase elsewhere, nothing when quiet.
 class TerminalTeller : public Teller {
@@ -87,12 +89,10 @@ class TerminalTeller : public Teller {
 
 // The stages, over the files of the session. Each writes its documents and returns what the next one needs.
 struct FittedScope : Fitted {
-    FittedScope(Scope scope, Fitted fitted, Journal journal, std::vector<SolutionLines> lines)
-        : Fitted(std::move(fitted)), scope(std::move(scope)), journal(std::move(journal)),
-          lines(std::move(lines)) {}
+    FittedScope(Scope scope, Fitted fitted, Journal journal)
+        : Fitted(std::move(fitted)), scope(std::move(scope)), journal(std::move(journal)) {}
     Scope scope;
     Journal journal;
-    std::vector<SolutionLines> lines;
 };
 std::vector<Built> build_stage(const Session &session, Teller &teller);
 Agreed agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller);
@@ -114,8 +114,8 @@ std::vector<std::filesystem::path> report_stage(const Session &session, const Fi
 // All stages in order, then what was found, printed. Returns the exit status.
 int run_problem(const Options &options);
 
-// What stands in a solution's sources and beside them, by the names that spots have.
-SourceFiles source_files(const Problem &problem, const std::string &solution);
+// What stands in a solution's sources and beside them.
+SourceFiles source_files(const FittedScope &fitted, const std::string &solution);
 
 // agreement.json of the results folder, if it is there.
 std::optional<Agreement> stored_agreement(const Session &session);

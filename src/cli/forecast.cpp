@@ -19,15 +19,9 @@ struct ForecastChoice {
 };
 
 Sizes sizes_of(const ForecastChoice &choice, const std::vector<std::string> &names) {
-    Sizes sizes;
-    for (const std::string &text : choice.sizes) {
-        const auto [name, size] = parse_size(text);
-        if (std::find(names.begin(), names.end(), name) == names.end())
-            throw Error(Category::usage, fmt::format("there is no size '{}'", name),
-                        advise_nearest(name, names));
-        if (size < 1) throw Error(Category::usage, fmt::format("{}: a forecast starts at 1", text));
-        sizes[name] = size;
-    }
+    const Sizes sizes = parse_sizes(choice.sizes, names);
+    for (const auto &[name, size] : sizes)
+        if (size < 1) throw Error(Category::usage, fmt::format("{}={}: a forecast starts at 1", name, size));
     return sizes;
 }
 

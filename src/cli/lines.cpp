@@ -1,4 +1,5 @@
 #include <fmt/format.h>
+#include <spdlog/spdlog.h>
 
 #include "cli/common.h"
 #include "core/words.h"
@@ -14,18 +15,10 @@ std::vector<double> place_at(const Problem &problem, const SolutionLines &lines,
                              const std::vector<std::string> &at) {
     const std::vector<std::vector<double>> places = lines.places();
     if (at.empty()) return places.back();
-    Sizes given;
-    for (const std::string &one : at)
-        given.insert(parse_size(one));
-    const Sizes sizes = sizes_at(problem, given);
+    const Sizes sizes = sizes_at(problem, parse_sizes(at, problem.size_names()));
     std::vector<double> wanted;
-    std::string told, counted;
-    for (const std::string &name : problem.size_names()) {
-        if (!given.contains(name) && problem.sizes.size() == 1)
-            throw Error(Category::usage, "'--at' names no size of this problem",
-                        fmt::format("its size is {}: --at {}=1000", name, name));
+    for (const std::string &name : problem.size_names())
         wanted.push_back(sizes.at(name));
-    }
     if (std::find(places.begin(), places.end(), wanted) != places.end()) return wanted;
     std::string near;
     for (const std::vector<double> &place : places)
@@ -49,17 +42,19 @@ int print_lines(const Options &options, const std::vector<std::string> &at) {
         fmt::print("{}", read_file(session.file("lines.json")));
         return status_done;
     }
-    const std::vector<JudgedClaim> judged = judge(fitted.scope, fitted, fitted.lines);
-    std::vector<const SolutionLines *> shown; // those asked for, else of each solution the one that took most
-    for (const SolutionLines &one : fitted.lines)
-        if (!options.shapes.empty() || hardest_shape(fitted.lines, one.solution) == &one)
-            shown.push_back(&one);
-    for (const SolutionLines *one : shown)
-        fmt::print(
-            "{}{}", one == shown.front() ? "" : "\n",
-            lines_text(lines_table(*one, session.problem->size_names(), place_at(*session.problem, *one, at),
-                                   exceeded_by_steps(judged, one->solution),
-                                   source_files(*session.problem, one->solution))));
+    const std::vector<JudgedClaim> judged = judge(fitted.scope, fitted);
+    bool first = true;
+    for (const SolutionLines &one : fitted.lines) { // the shapes asked for, else the one that took most
+        if (options.shapes.empty() && hardest_shape(fitted.lines, one.solution) != &one) continue;
+        const SourceFiles files = source_files(fitted, one.solution);
+        if (!files.as_measured)
+            spdlog::warn("the sources of {} have changed since it was measured: its lines are not shown",
+                         one.solution);
+        fmt::print("{}{}", first ? "" : "\n",
+                   lines_text(lines_table(one, session.problem->size_names(),
+                                          place_at(*session.problem, one, at), judged, files)));
+        first = false;
+    }
     return status_done;
 }
 

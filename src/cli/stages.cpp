@@ -11,6 +11,7 @@
 #include "lab/machine.h"
 #include "lab/parallel.h"
 #include "lab/real_lab.h"
+#include "lab/sources.h"
 #include "records/files.h"
 #include "records/heading.h"
 #include "study/lines.h"
@@ -160,38 +161,31 @@ FittedScope fit_stage(const Session &session) {
     Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), journal.measurements,
                         memory_curve_in(journal.heading), store, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
-    std::vector<SolutionLines> lines = lines_of(scope, fitted, journal.measurements, parallel_for);
-    return {std::move(scope), std::move(fitted), std::move(journal), std::move(lines)};
+    fitted.lines = lines_of(scope, fitted, journal.measurements, parallel_for);
+    return {std::move(scope), std::move(fitted), std::move(journal)};
 }
 
-SourceFiles source_files(const Problem &problem, const std::string &solution) {
+SourceFiles source_files(const FittedScope &fitted, const std::string &name) {
+    const Problem &problem = fitted.scope.problem;
+    const Solution &solution = *problem.solution(name);
     SourceFiles files;
-    const Solution *found = problem.solution(solution);
-    if (!found || found->sources.empty()) return files;
-    const auto add = [&](const std::string &name, const fs::path &path) {
-        if (!fs::is_regular_file(path)) return;
-        std::istringstream text(read_file(path));
+    files.as_measured = source_digest(problem, solution) == source_digest_in(fitted.journal.heading, name);
+    const fs::path first =
+        solution.sources.empty() ? "" : (problem.folder / solution.sources.front()).lexically_normal();
+    for (const fs::path &file : files_of(problem, solution)) {
+        std::istringstream text(read_file(file));
+        auto &lines = files.lines[file == first ? "" : file.lexically_relative(problem.folder).string()];
         for (std::string line; std::getline(text, line);)
-            files[name].push_back(line);
-    };
-    add("", problem.folder / found->sources.front());
-    std::vector<fs::path> others;
-    for (std::size_t i = 1; i < found->sources.size(); ++i)
-        others.push_back(problem.folder / found->sources[i]);
-    if (const Language *language = language_of(*found))
-        for (const std::string &source : found->sources)
-            for (const fs::path &file : language->read_along(problem.folder / source))
-                others.push_back(file);
-    for (const fs::path &file : others)
-        add(file.lexically_relative(problem.folder).string(), file);
+            lines.push_back(line);
+    }
     return files;
 }
 
 std::vector<JudgedClaim> claims_stage(const Session &session, const FittedScope &fitted) {
-    std::vector<JudgedClaim> claims = judge(fitted.scope, fitted, fitted.lines, without_of(session.options));
+    std::vector<JudgedClaim> claims = judge(fitted.scope, fitted, without_of(session.options));
     std::map<std::string, SourceFiles> sources;
     name_lines(claims, fitted.lines, [&](const std::string &solution, const Spot &spot) {
-        if (!sources.contains(solution)) sources[solution] = source_files(*session.problem, solution);
+        if (!sources.contains(solution)) sources[solution] = source_files(fitted, solution);
         return source_line(sources.at(solution), spot);
     });
     write_file(session.file("claims.json"), claims_json(claims, reason_text));
@@ -213,13 +207,12 @@ std::vector<fs::path> report_stage(const Session &session, const FittedScope &fi
     const std::optional<Agreement> agreement = stored_agreement(session);
     std::map<std::string, SourceFiles> sources;
     for (const Solution *solution : session.solutions())
-        sources[solution->name] = source_files(*session.problem, solution->name);
+        sources[solution->name] = source_files(fitted, solution->name);
     const Report report{fitted.scope,
                         fitted,
                         fitted.journal,
                         claims,
                         comparison,
-                        fitted.lines,
                         sources,
                         agreement ? &*agreement : nullptr,
                         told_path(session.problem->folder)};

@@ -111,6 +111,12 @@ std::map<std::string, std::set<std::string>> unused_sizes_in(const std::string &
     return unused;
 }
 
+std::string source_digest_in(const std::string &heading, const std::string &solution) {
+    const Json j = json_if_any(heading);
+    if (!j.is_object() || !j.contains("solutions") || !j["solutions"].contains(solution)) return "";
+    return j["solutions"][solution].value("source_digest", "");
+}
+
 std::vector<Cache> caches_in(const std::string &heading) {
     const Json j = json_if_any(heading);
     std::vector<Cache> caches;

@@ -33,6 +33,9 @@ std::vector<std::pair<std::string, std::string>> conditions_in(const std::string
 // Sizes that no input of a shape depends on, by shape.
 std::map<std::string, std::set<std::string>> unused_sizes_in(const std::string &heading);
 
+// The digest of a solution's sources as they were measured; "" where none is told.
+std::string source_digest_in(const std::string &heading, const std::string &solution);
+
 // The caches for data that a heading names.
 std::vector<Cache> caches_in(const std::string &heading);
 

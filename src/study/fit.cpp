@@ -95,10 +95,16 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
     return fitted;
 }
 
-std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted,
-                               const std::vector<SolutionLines> &lines, const Without &without) {
-    std::vector<JudgedClaim> claims =
-        judge_claims(fitted.claims, fitted.growths, {fitted.memory, without, &fitted.working_sets, &lines});
+namespace {
+
+JudgeOptions judging(const Fitted &fitted, const Without &without = {}) {
+    return {fitted.memory, without, &fitted.working_sets, &fitted.lines};
+}
+
+} // namespace
+
+std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without) {
+    std::vector<JudgedClaim> claims = judge_claims(fitted.claims, fitted.growths, judging(fitted, without));
     Sizes largest;
     for (const SizeRule &one : scope.problem.sizes)
         largest[one.name] = range_of(one, largest).second;
@@ -141,7 +147,7 @@ std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
             series.push_back(std::move(one));
         }
     }
-    return Outlook(series, growths).meets(limits, fitted.claims, fitted.memory);
+    return Outlook(series, growths).meets(limits, fitted.claims, judging(fitted));
 }
 
 std::vector<LargestSize> largest_within(const Scope &scope, const Outlook &outlook, Metric metric,

@@ -3,6 +3,7 @@
 
 #include <vector>
 
+#include "core/claim/lines.h"
 #include "core/compare/outlook.h"
 #include "core/growth/fitter.h"
 #include "records/journal.h"
@@ -18,6 +19,7 @@ struct Fitted {
     std::vector<SolutionClaims> claims;
     MemoryCurve memory;
     std::map<std::pair<std::string, std::string>, WorkingSet> working_sets; // by solution and shape
+    std::vector<SolutionLines> lines = {}; // steps by line: study/lines.h; none where nobody asked
 };
 
 // `store`: of an earlier turn with the same claims, or empty. `each`: fits run by it.
@@ -26,9 +28,7 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
            const EachOf &each);
 
 // The verdicts; what would decide a claim may lie beyond the problem's own sizes, and says so then.
-// `lines`: steps by line (study/lines.h), if they are known.
-std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted,
-                               const std::vector<SolutionLines> &lines, const Without &without = {});
+std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without = {});
 
 // Of a problem that has a target: what it allows, at all its sizes.
 TargetLimits target_limits(const Problem &problem);

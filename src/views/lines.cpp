@@ -23,7 +23,7 @@ std::string growth_text(const ProfileGrowth &one, const ProfileSpot &spot) {
 
 // Of all spots of a place, by key.
 std::map<std::string, LineRow> rows_of(const SolutionLines &lines, const std::vector<double> &place,
-                                       const std::vector<Bound> &exceeded) {
+                                       const std::vector<JudgedClaim> &claims) {
     SpotCounts sums;
     double calls = 0, total = 0;
     for (const CountedCall &call : lines.calls) {
@@ -33,18 +33,18 @@ std::map<std::string, LineRow> rows_of(const SolutionLines &lines, const std::ve
         for (const auto &[key, count] : call.spots)
             sums[key] += count;
     }
-    std::set<const ProfileGrowth *> breaking;
-    for (const Bound &bound : exceeded)
-        if (const ProfileGrowth *one = leaving(lines, bound)) breaking.insert(one);
+    std::set<const ProfileGrowth *> breaking_ones;
+    for (const JudgedClaim &claim : claims)
+        breaking_ones.insert(breaking(lines, claim));
     std::map<std::string, LineRow> rows;
     for (const ProfileGrowth &one : lines.profiles)
         for (const ProfileSpot &of : one.profile.spots) {
             const double sum = static_cast<double>(sums[of.key]);
             const Spot spot = spot_of(of.key);
             const std::string from = fmt::format("{}", fmt::join(spot.lines, ","));
-            rows[of.key] = {from.empty() ? "?" : from, grouped(std::round(sum / std::max(calls, 1.0))),
-                            growth_text(one, of),      sum / std::max(total, 1.0),
-                            breaking.contains(&one),   spot.calls};
+            rows[of.key] = {from.empty() ? "?" : from,    grouped(std::round(sum / std::max(calls, 1.0))),
+                            growth_text(one, of),         sum / std::max(total, 1.0),
+                            breaking_ones.contains(&one), spot.calls};
         }
     return rows;
 }
@@ -73,8 +73,8 @@ std::string untabbed(const std::string &text) {
 } // namespace
 
 std::string source_line(const SourceFiles &files, const Spot &spot) {
-    const auto file = files.find(spot.file);
-    if (file == files.end() || spot.lines.empty()) return "";
+    const auto file = files.lines.find(spot.file);
+    if (!files.as_measured || file == files.lines.end() || spot.lines.empty()) return "";
     const auto line = static_cast<std::size_t>(spot.lines.front());
     if (line < 1 || line > file->second.size()) return "";
     const std::string text = untabbed(file->second[line - 1]);
@@ -83,15 +83,16 @@ std::string source_line(const SourceFiles &files, const Spot &spot) {
 }
 
 LinesTable lines_table(const SolutionLines &lines, const std::vector<std::string> &names,
-                       const std::vector<double> &place, const std::vector<Bound> &exceeded,
+                       const std::vector<double> &place, const std::vector<JudgedClaim> &claims,
                        const SourceFiles &files) {
     LinesTable table;
     table.where = lines.solution + ", " + lines.shape;
     for (std::size_t i = 0; i < names.size(); ++i)
         table.where += fmt::format(", {} = {}", names[i], grouped(place[i]));
-    std::map<std::string, LineRow> rows = rows_of(lines, place, exceeded);
+    std::map<std::string, LineRow> rows = rows_of(lines, place, claims);
     add_what_lines_call(rows);
-    for (const auto &[file, source] : files) {
+    for (const auto &[file, source] : files.lines) {
+        if (!files.as_measured) break;
         std::vector<LineRow> listed;
         bool ran = false;
         for (std::size_t i = 0; i < source.size(); ++i) {
@@ -108,8 +109,8 @@ LinesTable lines_table(const SolutionLines &lines, const std::vector<std::string
     std::stable_sort(table.library.begin(), table.library.end(),
                      [](const LineRow &a, const LineRow &b) { return a.share > b.share; });
     std::set<std::string> broken;
-    for (const Bound &bound : exceeded)
-        if (leaving(lines, bound)) broken.insert(bound.written);
+    for (const JudgedClaim &claim : claims)
+        if (breaking(lines, claim)) broken.insert(claim.claim.bound.written);
     table.broken.assign(broken.begin(), broken.end());
     return table;
 }

@@ -9,8 +9,11 @@
 
 namespace iron {
 
-// Lines of a solution's sources, by the name that spots give each.
-using SourceFiles = std::map<std::string, std::vector<std::string>>;
+// A solution's sources as they stand now.
+struct SourceFiles {
+    std::map<std::string, std::vector<std::string>> lines; // by the name that spots give each
+    bool as_measured = true;                               // else lines may be others than were counted
+};
 
 // Of a spot's first line, without the blanks around it; "" where there is none.
 std::string source_line(const SourceFiles &files, const Spot &spot);
@@ -31,9 +34,9 @@ struct LinesTable {
     std::vector<std::string> broken; // claims, as they are written
 };
 
-// Growth is told by the closed form where there is one. `exceeded`: the bounds on time that are.
+// Growth is told by the closed form where there is one. Of sources that have changed no line is shown.
 LinesTable lines_table(const SolutionLines &lines, const std::vector<std::string> &names,
-                       const std::vector<double> &place, const std::vector<Bound> &exceeded,
+                       const std::vector<double> &place, const std::vector<JudgedClaim> &claims,
                        const SourceFiles &files);
 
 // Within 80 columns; long stretches that did not run are left out.

@@ -156,10 +156,10 @@ std::vector<PageFigure> shared_page_figures(const DrawnFigures &drawn) {
 void add_sources(const Report &report, const Solution &solution, PageSolution &one) {
     const std::string first = solution.sources.empty() ? "" : solution.sources.front();
     std::set<std::string> counted;
-    if (const SolutionLines *lines = hardest_shape(report.lines, solution.name)) {
+    if (const SolutionLines *lines = hardest_shape(report.fitted.lines, solution.name)) {
         const LinesTable table =
-            lines_table(*lines, report.scope.problem.size_names(), lines->places().back(),
-                        exceeded_by_steps(report.claims, solution.name), report.sources.at(solution.name));
+            lines_table(*lines, report.scope.problem.size_names(), lines->places().back(), report.claims,
+                        report.sources.at(solution.name));
         for (const auto &[file, rows] : table.files) {
             one.sources.push_back({file.empty() ? first : file, table.where, rows});
             counted.insert(file);
@@ -168,7 +168,7 @@ void add_sources(const Report &report, const Solution &solution, PageSolution &o
     }
     const auto sources = report.sources.find(solution.name);
     if (sources == report.sources.end()) return;
-    for (const auto &[file, lines] : sources->second) {
+    for (const auto &[file, lines] : sources->second.lines) {
         if (counted.contains(file)) continue;
         PageSource plain{file.empty() ? first : file, "", {}};
         for (std::size_t i = 0; i < lines.size(); ++i) {

@@ -20,7 +20,6 @@ struct Report {
     const Journal &journal;
     const std::vector<JudgedClaim> &claims;
     const ComparisonOfAll &comparison;
-    const std::vector<SolutionLines> &lines;
     const std::map<std::string, SourceFiles> &sources; // by solution
     const Agreement *agreement;                        // null: not known
     std::string folder_told; // the problem folder, as a person standing here writes it

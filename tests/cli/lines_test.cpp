@@ -33,7 +33,7 @@ struct Written {
 const std::map<std::string, Written> pairs = {
     {"in-c",
      {"pairs.c",
-      "#include <stdio.h>\nint v[10000];\nint main(void) {\n    int n, top = 0;\n    scanf(\"%d\", &n);\n"
+      "#include <stdio.h>\nint v[200001];\nint main(void) {\n    int n, top = 0;\n    scanf(\"%d\", &n);\n"
       "    for (int i = 0; i < n; ++i)\n        scanf(\"%d\", &v[i]);\n    for (int i = 0; i < n; ++i) {\n"
       "        int best = 1;\n        for (int j = 0; j < n; ++j)\n            best &= v[j] <= v[i];\n"
       "        if (best)\n            top = v[i];\n    }\n    printf(\"%d\\n\", top);\n}\n",

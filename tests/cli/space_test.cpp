@@ -230,7 +230,7 @@ TEST(ProgramStyle, StepsOfWholeProgramsAreCountedInC) {
     const Folder folder;
     folder.write(
         "pairs.c",
-        "#include <stdio.h>\nint v[100000];\nint main(void) { int n, top = 0; scanf(\"%d\", &n); for (int i "
+        "#include <stdio.h>\nint v[200001];\nint main(void) { int n, top = 0; scanf(\"%d\", &n); for (int i "
         "= 0; i < n; ++i) scanf(\"%d\", &v[i]); for (int i = 0; i < n; ++i) { int best = 1; for (int j = 0; "
         "j < n; ++j) best &= v[j] <= v[i]; if (best) top = v[i]; } printf(\"%d\\n\", top); }\n");
     folder.write("once.cpp", "#include <iostream>\nint main() { int n, x, top = 0; std::cin >> n; while (n-- "

@@ -144,6 +144,17 @@ TEST(Lines, TheOneThatBreaksAClaimIsNamed) {
     EXPECT_TRUE(claims[2].judgement.remarks.empty());
 }
 
+TEST(Lines, ThePartThatDecidedIsTheOneThatIsNamed) {
+    const SolutionLines lines = lines_of(calls_of({{"6", [](double n) { return n * (n - 1) / 2; }},
+                                                   {"8", [](double n) { return std::floor(n * n / 50); }}}));
+    JudgedClaim claim = exceeded("O(n)");
+    EXPECT_EQ(breaking(lines, claim)->profile.spots.front().key, "6");
+    claim.judgement.reason = because::PartLeaves{{}, "n^2", spot_of("8")};
+    EXPECT_EQ(breaking(lines, claim)->profile.spots.front().key, "8");
+    claim.judgement.verdict = Verdict::holds;
+    EXPECT_EQ(breaking(lines, claim), nullptr);
+}
+
 TEST(Lines, NoneIsNamedForLuckOrBelowABound) {
     const SolutionLines lines = lines_of(calls_of({{"3", [](double n) { return n * n; }},
                                                    {"6", [](double n) { return std::floor(n * n / 400000); }},

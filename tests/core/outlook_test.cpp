@@ -99,7 +99,7 @@ TEST(Outlook, TargetsAreMeasuredWhereTheyCanBe) {
     const Harbour all = harbour();
     const Outlook outlook(all.series, all.growths);
     TargetLimits target{{{"n", 4096}}, 1e6, 1e6, parse_bound("O(n log n)", {"n"}), {}};
-    const auto met = outlook.meets(target, solutions(), std::nullopt);
+    const auto met = outlook.meets(target, solutions(), {std::nullopt});
     ASSERT_EQ(met.size(), 3u);
     EXPECT_EQ(met[0].all(), Meets::yes);
     EXPECT_TRUE(met[0].demands[0].measured);
@@ -110,7 +110,7 @@ TEST(Outlook, TargetsAreMeasuredWhereTheyCanBe) {
     EXPECT_EQ(met[1].all(), Meets::no);
     EXPECT_EQ(met[2].all(), Meets::no);
     target.sizes["n"] = 100000; // beyond what was measured
-    const auto forecast = outlook.meets(target, solutions(), std::nullopt);
+    const auto forecast = outlook.meets(target, solutions(), {std::nullopt});
     EXPECT_FALSE(forecast[0].demands[0].measured);
     EXPECT_EQ(forecast[0].demands[0].meets, Meets::yes); // 0.6 ms of 1 ms
 }
@@ -136,7 +136,7 @@ TEST(Outlook, SaysItWithinEightyColumns) {
     findings.along = "n";
     findings.largest = outlook.largest_within(Metric::time, 1e9, "n", {});
     findings.limits = TargetLimits{{{"n", 4096}}, 1e6, 1e6, {}, {}};
-    findings.target = outlook.meets(*findings.limits, solutions(), std::nullopt);
+    findings.target = outlook.meets(*findings.limits, solutions(), {std::nullopt});
     findings.classes = classes_within(1e6, 2, 4096, "n");
     findings.check = outlook.self_check();
     const std::string text = forecast_text(findings, true);

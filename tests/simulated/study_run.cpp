@@ -51,9 +51,9 @@ void StudyRun::judge_all(const Without &without) {
     FitStore store;
     fitted = fit(scope, claims_in(scope, &agreement), archive.measurements(), MemoryCurve(), store,
                  one_after_the_other);
-    lines = lines_of(scope, fitted, archive.measurements(), one_after_the_other);
-    judged = judge(scope, fitted, lines, without);
-    name_lines(judged, lines, [](const std::string &, const Spot &) { return ""; });
+    fitted.lines = lines_of(scope, fitted, archive.measurements(), one_after_the_other);
+    judged = judge(scope, fitted, without);
+    name_lines(judged, fitted.lines, [](const std::string &, const Spot &) { return ""; });
 }
 
 } // namespace iron::test

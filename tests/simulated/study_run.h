@@ -26,7 +26,6 @@ class StudyRun {
     Agreement agreement;
     Fitted fitted;
     std::vector<JudgedClaim> judged;
-    std::vector<SolutionLines> lines;
 
   private:
     CallTimes calls_;

@@ -29,15 +29,21 @@ SolutionLines sorted_scan() {
 SourceFiles source() {
     SourceFiles files;
     for (int line = 1; line <= 20; ++line)
-        files[""].push_back(line == 11
-                                ? "\tfor (int j = i + 1; j < n; ++j) top = larger(top, level[i] + level[j]);"
-                                : "line number " + std::to_string(line));
+        files.lines[""].push_back(
+            line == 11 ? "\tfor (int j = i + 1; j < n; ++j) top = larger(top, level[i] + level[j]);"
+                       : "line number " + std::to_string(line));
     return files;
 }
 
+JudgedClaim exceeded(const std::string &bound) {
+    JudgedClaim claim{"sorted-scan", {Metric::time, "every", parse_bound(bound, {"n"})}, {}};
+    claim.judgement.verdict = Verdict::exceeded;
+    claim.judgement.decided_by = Metric::steps;
+    return claim;
+}
+
 std::string told() {
-    return lines_text(
-        lines_table(sorted_scan(), {"n"}, {4096}, {parse_bound("O(n log n)", {"n"})}, source()));
+    return lines_text(lines_table(sorted_scan(), {"n"}, {4096}, {exceeded("O(n log n)")}, source()));
 }
 
 std::vector<std::string> rows_in(const std::string &text) {
@@ -86,6 +92,15 @@ TEST(LinesText, LongSilencesAreLeftOutAndLongLinesCut) {
     EXPECT_NE(told().find("…"), std::string::npos);
     for (const std::string &line : rows_in(told()))
         EXPECT_LE(width_of(line), 80u) << line;
+}
+
+TEST(LinesText, OfSourcesThatHaveChangedNoLineIsShown) {
+    SourceFiles changed = source();
+    changed.as_measured = false;
+    const LinesTable table = lines_table(sorted_scan(), {"n"}, {4096}, {}, changed);
+    EXPECT_TRUE(table.files.empty());
+    EXPECT_FALSE(table.library.empty());
+    EXPECT_EQ(source_line(changed, {"", {11}, ""}), "");
 }
 
 TEST(LinesText, ALineOfTheSourceIsToldWithoutItsBlanks) {

@@ -17,19 +17,12 @@ std::vector<std::vector<double>> SolutionLines::places() const {
 const SolutionLines *hardest_shape(const std::vector<SolutionLines> &lines, const std::string &solution) {
     const SolutionLines *hardest = nullptr;
     std::int64_t most = -1;
-    for (const SolutionLines &one : lines)
-        for (const CountedCall &call : one.solution == solution ? one.calls : std::vector<CountedCall>{})
+    for (const SolutionLines &one : lines) {
+        if (one.solution != solution) continue;
+        for (const CountedCall &call : one.calls)
             if (const std::int64_t steps = total_of(call.spots); steps > most) most = steps, hardest = &one;
+    }
     return hardest;
-}
-
-std::vector<Bound> exceeded_by_steps(const std::vector<JudgedClaim> &claims, const std::string &solution) {
-    std::vector<Bound> exceeded;
-    for (const JudgedClaim &claim : claims)
-        if (claim.solution == solution && claim.judgement.verdict == Verdict::exceeded &&
-            claim.judgement.decided_by == Metric::steps)
-            exceeded.push_back(claim.claim.bound);
-    return exceeded;
 }
 
 namespace {
@@ -65,24 +58,33 @@ const ProfileGrowth *leaving(const SolutionLines &lines, const Bound &bound) {
     return found == lines.profiles.end() ? nullptr : &*found;
 }
 
+const ProfileGrowth *breaking(const SolutionLines &lines, const JudgedClaim &claim) {
+    const Judgement &judged = claim.judgement;
+    if (claim.solution != lines.solution || judged.verdict != Verdict::exceeded ||
+        judged.decided_by != Metric::steps)
+        return nullptr;
+    if (const auto *part = std::get_if<because::PartLeaves>(&judged.reason);
+        part && judged.worst_shape == lines.shape)
+        for (const ProfileGrowth &one : lines.profiles)
+            if (one.profile.spots.front().key == key_of(part->spot)) return &one;
+    return leaving(lines, claim.claim.bound);
+}
+
 void name_lines(std::vector<JudgedClaim> &claims, const std::vector<SolutionLines> &lines,
                 const SourceText &text) {
-    for (JudgedClaim &claim : claims) {
-        Judgement &judged = claim.judgement;
-        if (judged.verdict != Verdict::exceeded || judged.decided_by != Metric::steps) continue;
-        const auto there = std::find_if(lines.begin(), lines.end(), [&](const SolutionLines &one) {
-            return one.solution == claim.solution && one.shape == judged.worst_shape;
-        });
-        if (there == lines.end()) continue;
-        const ProfileGrowth *found = leaving(*there, claim.claim.bound);
-        if (!found) continue;
-        const ProfileSpot &first = found->profile.spots.front();
-        const ProfileGrowth *rest = largest_beside(*there, claim.claim.bound);
-        const Spot spot = spot_of(first.key);
-        judged.remarks.insert(judged.remarks.begin(),
-                              besides::Line{spot, text(claim.solution, spot), found->told, first.exact,
-                                            rest && rest->told != found->told ? rest->told : ""});
-    }
+    for (JudgedClaim &claim : claims)
+        for (const SolutionLines &one : lines) {
+            if (one.shape != claim.judgement.worst_shape) continue;
+            const ProfileGrowth *found = breaking(one, claim);
+            if (!found) continue;
+            const ProfileSpot &first = found->profile.spots.front();
+            const ProfileGrowth *rest = largest_beside(one, claim.claim.bound);
+            const Spot spot = spot_of(first.key);
+            auto &remarks = claim.judgement.remarks;
+            remarks.insert(remarks.begin(),
+                           besides::Line{spot, text(claim.solution, spot), found->told, first.exact,
+                                         rest && rest->told != found->told ? rest->told : ""});
+        }
 }
 
 } // namespace iron

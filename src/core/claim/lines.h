@@ -22,12 +22,13 @@ struct SolutionLines {
 // Of a solution's shapes the one that took most steps in a call; null where none was counted.
 const SolutionLines *hardest_shape(const std::vector<SolutionLines> &lines, const std::string &solution);
 
-// The bounds of a solution's claims that its steps exceed.
-std::vector<Bound> exceeded_by_steps(const std::vector<JudgedClaim> &claims, const std::string &solution);
-
 // What leaves a bound on time: the profile with the largest share, where its own growth does; null where none
 // does.
 const ProfileGrowth *leaving(const SolutionLines &lines, const Bound &bound);
+
+// What breaks a claim that the solution's steps exceed: the part that decided, or what leaves the bound. Null
+// for all other claims.
+const ProfileGrowth *breaking(const SolutionLines &lines, const JudgedClaim &claim);
 
 // A spot's line as it stands in the sources; "" where it can't be read.
 using SourceText = std::function<std::string(const std::string &solution, const Spot &)>;

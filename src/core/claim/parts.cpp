@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 #include "core/claim/rules.h"
 #include "core/policy.h"
@@ -47,7 +48,10 @@ bool share_rises(const ProfileGrowth &part, const Growth &whole) {
            some[third].log_value - all[third].log_value + least_rise;
 }
 
-} // namespace
+struct LeavingPart {
+    const ProfileGrowth *part = nullptr;
+    Stretch stretch; // of its own steps
+};
 
 std::optional<LeavingPart> leaving_part(const Evidence &e) {
     if (!can_be_taken_apart(e)) return std::nullopt;
@@ -57,15 +61,20 @@ std::optional<LeavingPart> leaving_part(const Evidence &e) {
         // What is met now and then, or comes in lumps as capacities double, follows no growth closely.
         const bool is_luck = part.profile.spots.front().count < met_by_luck ||
                              misfit(part.growth.best(), part.growth) > ragged;
+        if (is_luck && !is_exact(part)) continue;
         const JudgedPart judged(e, part);
         if (judged.judgement.verdict != Verdict::exceeded || !judged.evidence.witness) continue;
-        if (!is_exact(part) &&
-            (is_luck || judged.evidence.against < judged.evidence.needed_to_leave() + more))
-            continue;
-        return LeavingPart{&part, judged.evidence.witnessed()};
+        if (is_exact(part) || judged.evidence.against >= judged.evidence.needed_to_leave() + more)
+            return LeavingPart{&part, judged.evidence.witnessed()};
     }
     return std::nullopt;
 }
+
+struct KeepingParts {
+    const ProfileGrowth *largest = nullptr;
+    std::size_t parts = 0;
+    bool all_exact = false; // those that matter
+};
 
 std::optional<KeepingParts> keeping_parts(const Evidence &e) {
     if (!can_be_taken_apart(e) || e.bound.kind != Bound::Kind::upper) return std::nullopt;
@@ -75,6 +84,41 @@ std::optional<KeepingParts> keeping_parts(const Evidence &e) {
         keeping.all_exact = keeping.all_exact && (is_exact(part) || part.profile.share < part_that_matters);
     }
     return keeping;
+}
+
+} // namespace
+
+bool a_part_leaves(const Evidence &e, const Judgement &j) {
+    return j.verdict != Verdict::exceeded && leaving_part(e).has_value();
+}
+
+void tell_part(const Evidence &e, Judgement &j) {
+    const LeavingPart leaving = *leaving_part(e);
+    const ProfileGrowth &part = *leaving.part;
+    j.verdict = Verdict::exceeded;
+    j.loose = false;
+    j.growth_class = part.told;
+    j.exponent = part.growth.exponent;
+    j.interval = part.growth.interval;
+    j.reason = because::PartLeaves{leaving.stretch, part.told, spot_of(part.profile.spots.front().key)};
+    j.remarks.clear();
+    j.would_decide.reset();
+}
+
+bool all_parts_keep(const Evidence &e, const Judgement &j) {
+    if (j.verdict == Verdict::holds) return false;
+    const auto keeping = keeping_parts(e);
+    return keeping && (j.verdict == Verdict::undecided || keeping->all_exact);
+}
+
+void tell_parts(const Evidence &e, Judgement &j) {
+    const KeepingParts keeping = *keeping_parts(e);
+    const ProfileGrowth &largest = *keeping.largest;
+    j.verdict = Verdict::holds;
+    j.reason = because::PartsKeep{keeping.parts, largest.told, spot_of(largest.profile.spots.front().key),
+                                  largest.profile.share};
+    j.remarks.clear();
+    j.would_decide.reset();
 }
 
 } // namespace iron

@@ -1,29 +1,21 @@
 // A shape's steps judged part by part, where they were counted by line: a total of 400 n + 0.02 n^2 is hard
-// to tell, its two parts are not.
+// to tell, its two parts are not. Rules of judging, for the table in rules.cpp.
 #pragma once
 
-#include <optional>
-
 #include "core/claim/evidence.h"
-#include "core/growth/profile.h"
 
 namespace iron {
 
-// The part with the largest share that leaves an upper bound by its own evidence and witness, its share of
-// all steps rising. Many parts are many chances to be wrong: what has no closed form needs ln of their number
-// more. None where there is none, or where some inputs end early, so that parts can't be read as they are.
-struct LeavingPart {
-    const ProfileGrowth *part = nullptr;
-    Stretch stretch; // of its own steps
-};
-std::optional<LeavingPart> leaving_part(const Evidence &evidence);
+// Some part leaves an upper bound that the total may still keep: by its own evidence and witness, its share
+// of all steps rising; the one with the largest share is told. Many parts are many chances to be wrong: what
+// has no closed form needs ln of their number more. Never where some inputs end early: parts can't be read
+// as they are then.
+bool a_part_leaves(const Evidence &evidence, const Judgement &judgement);
+void tell_part(const Evidence &evidence, Judgement &judgement);
 
-// Every part keeps an upper bound by itself. `all_exact`: those that matter by a closed form.
-struct KeepingParts {
-    const ProfileGrowth *largest = nullptr;
-    std::size_t parts = 0;
-    bool all_exact = false;
-};
-std::optional<KeepingParts> keeping_parts(const Evidence &evidence);
+// Each part keeps a bound O by itself, where the total can't tell; or seemed to leave it, while all parts
+// that matter have closed forms.
+bool all_parts_keep(const Evidence &evidence, const Judgement &judgement);
+void tell_parts(const Evidence &evidence, Judgement &judgement);
 
 } // namespace iron

@@ -176,39 +176,6 @@ void allow_for_the_hardest(const Evidence &e, Judgement &j) {
     j.remarks.push_back(besides::FromBelow{});
 }
 
-// Taken apart by line, some part leaves the bound that the total may still keep.
-bool a_part_leaves(const Evidence &e, const Judgement &j) {
-    return j.verdict != Verdict::exceeded && leaving_part(e).has_value();
-}
-void tell_part(const Evidence &e, Judgement &j) {
-    const LeavingPart leaving = *leaving_part(e);
-    const ProfileGrowth &part = *leaving.part;
-    j.verdict = Verdict::exceeded;
-    j.loose = false;
-    j.growth_class = part.told;
-    j.exponent = part.growth.exponent;
-    j.interval = part.growth.interval;
-    j.reason = because::PartLeaves{leaving.stretch, part.told, spot_of(part.profile.spots.front().key)};
-    j.remarks.clear();
-    j.would_decide.reset();
-}
-
-// Or each part keeps it, where the total can't tell, or seemed to leave it while closed forms say otherwise.
-bool all_parts_keep(const Evidence &e, const Judgement &j) {
-    if (j.verdict == Verdict::holds) return false;
-    const auto keeping = keeping_parts(e);
-    return keeping && (j.verdict == Verdict::undecided || keeping->all_exact);
-}
-void tell_parts(const Evidence &e, Judgement &j) {
-    const KeepingParts keeping = *keeping_parts(e);
-    const ProfileGrowth &largest = *keeping.largest;
-    j.verdict = Verdict::holds;
-    j.reason = because::PartsKeep{keeping.parts, largest.told, spot_of(largest.profile.spots.front().key),
-                                  largest.profile.share};
-    j.remarks.clear();
-    j.would_decide.reset();
-}
-
 // Steps are within the bound, but a step takes so much longer at the larger sizes that memory can't be why.
 bool hides_work(const Evidence &e, const Judgement &j) {
     if (!e.memory || !e.time || j.verdict == Verdict::exceeded || e.bound.kind == Bound::Kind::lower)

@@ -85,7 +85,7 @@ std::vector<LargestSize> Outlook::largest_within(Metric metric, double limit, co
 
 std::vector<MeetsTarget> Outlook::meets(const TargetLimits &target,
                                         const std::vector<SolutionClaims> &solutions,
-                                        const std::optional<MemoryCurve> &memory) const {
+                                        const JudgeOptions &options) const {
     std::vector<MeetsTarget> all;
     for (const SolutionClaims &solution : solutions) {
         MeetsTarget one{solution.solution, {}};
@@ -130,7 +130,7 @@ std::vector<MeetsTarget> Outlook::meets(const TargetLimits &target,
         const auto bound = [&](const char *what, Metric metric, const Bound &demanded) {
             SolutionClaims asked = solution;
             asked.claims = {{metric, "every", demanded}};
-            Judgement judged = judge_claims({asked}, growths_, {memory})[0].judgement;
+            Judgement judged = judge_claims({asked}, growths_, options)[0].judgement;
             const Meets meets = judged.verdict == Verdict::holds      ? Meets::yes
                                 : judged.verdict == Verdict::exceeded ? Meets::no
                                                                       : Meets::unsure;

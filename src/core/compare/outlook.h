@@ -68,7 +68,7 @@ class Outlook {
     // says so. Memory is that of Metric::memory, or space where a solution has none. Bounds like
     // claims.
     std::vector<MeetsTarget> meets(const TargetLimits &target, const std::vector<SolutionClaims> &solutions,
-                                   const std::optional<MemoryCurve> &memory) const;
+                                   const JudgeOptions &options) const;
     // The middle time a step at the largest sizes, over all solutions whose steps were counted.
     std::optional<double> time_a_step() const;
     SelfCheck self_check() const;

@@ -18,15 +18,13 @@ class Numbers {
     Number next(int base = 10) {
         Number value = 0;
         at_ = std::from_chars(at_, end_, value, base).ptr;
-        divider_ = at_ == end_ ? '\0' : *at_++;
+        if (at_ != end_) ++at_; // what divides it from the next
         return value;
     }
-    char divider() const { return divider_; } // what the last number ended with
     bool skip(char letter) { return at_ != end_ && *at_ == letter && ++at_; }
 
   private:
     const char *at_, *end_;
-    char divider_ = '\0';
 };
 
 } // namespace
@@ -40,7 +38,7 @@ NativeSpots::NativeSpots(const fs::path &program, fs::path folder, fs::path firs
             if (auto notes = read_gcc_notes(entry.path())) notes_[notes->stamp] = std::move(*notes);
 }
 
-const NativeSpots::Source &NativeSpots::source(const std::string &file, const fs::path &from) const {
+const NativeSpots::Source &NativeSpots::source(const std::string &file, const fs::path &from) {
     if (const auto known = sources_.find(file); known != sources_.end()) return known->second;
     fs::path path = fs::weakly_canonical(from / file);
     // A build is kept when its folder is copied elsewhere: names in it are still those of the first one.
@@ -62,12 +60,12 @@ const NativeSpots::Source &NativeSpots::source(const std::string &file, const fs
     return source;
 }
 
-Spot NativeSpots::spot(const SourceLine &line, const fs::path &from) const {
+Spot NativeSpots::spot(const SourceLine &line, const fs::path &from) {
     return {source(line.file, from).name, {line.line}, ""};
 }
 
 // Of several lines in several files those of the first are told.
-std::string NativeSpots::library_key(const std::set<CallSite> &sites, const std::string &name) const {
+std::string NativeSpots::library_key(const std::set<CallSite> &sites, const std::string &name) {
     Spot all{"", {}, name};
     bool one_name = true;
     for (const CallSite &site : sites) {
@@ -83,7 +81,7 @@ std::string NativeSpots::library_key(const std::set<CallSite> &sites, const std:
 }
 
 void NativeSpots::add_function(const NotedFunction &function, const fs::path &from,
-                               const std::map<std::uint32_t, std::int64_t> &counters, SpotCounts &to) const {
+                               const std::map<std::uint32_t, std::int64_t> &counters, SpotCounts &to) {
     const Whose whose = source(function.file, from).whose;
     const std::vector<std::int64_t> ran = function.block_counts(counters);
     const std::vector<std::uint32_t> above =
@@ -121,7 +119,7 @@ void NativeSpots::add_function(const NotedFunction &function, const fs::path &fr
             library;
 }
 
-bool NativeSpots::add_counters(const std::string &counters, SpotCounts &to) const {
+bool NativeSpots::add_counters(const std::string &counters, SpotCounts &to) {
     for (Numbers numbers(counters); !numbers.at_end();) {
         const auto stamp = numbers.next<std::uint32_t>(), function = numbers.next<std::uint32_t>();
         std::map<std::uint32_t, std::int64_t> values;
@@ -139,7 +137,7 @@ bool NativeSpots::add_counters(const std::string &counters, SpotCounts &to) cons
 }
 
 // Blocks of one line in one function are one run of it; in another function they are another.
-void NativeSpots::add_blocks(const std::string &blocks, SpotCounts &to) const {
+void NativeSpots::add_blocks(const std::string &blocks, SpotCounts &to) {
     std::map<std::pair<std::string, std::string>, std::int64_t> own; // by function and line
     for (Numbers numbers(blocks); !numbers.at_end();) {
         const auto place = numbers.next<std::uint64_t>(16);
@@ -157,7 +155,7 @@ void NativeSpots::add_blocks(const std::string &blocks, SpotCounts &to) const {
         to[where.second] += count;
 }
 
-SpotCounts NativeSpots::counts(const Said &said) const {
+SpotCounts NativeSpots::counts(const Said &said) {
     SpotCounts counts;
     if (!add_counters(said_of(said, "counters"), counts)) return {};
     add_blocks(said_of(said, "blocks"), counts);

@@ -23,7 +23,7 @@ class NativeSpots {
     // `counters`: of GCC's (adapters/cpp/step_receiver.cpp), whose notes tell the lines. `blocks`: by place
     // in the code (adapters/rust/block_receiver.cpp). `bulk_calls`: adapters/cpp/counted_call.h. Empty where
     // nothing is known.
-    SpotCounts counts(const Said &said) const;
+    SpotCounts counts(const Said &said);
 
   private:
     enum class Whose { own, library, adapter };
@@ -31,18 +31,18 @@ class NativeSpots {
         Whose whose = Whose::library;
         std::string name; // as a spot names it
     };
-    const Source &source(const std::string &file, const std::filesystem::path &from) const;
-    Spot spot(const SourceLine &line, const std::filesystem::path &from) const;
-    std::string library_key(const std::set<CallSite> &sites, const std::string &name) const;
+    const Source &source(const std::string &file, const std::filesystem::path &from);
+    Spot spot(const SourceLine &line, const std::filesystem::path &from);
+    std::string library_key(const std::set<CallSite> &sites, const std::string &name);
     void add_function(const NotedFunction &function, const std::filesystem::path &from,
-                      const std::map<std::uint32_t, std::int64_t> &counters, SpotCounts &to) const;
-    bool add_counters(const std::string &counters, SpotCounts &to) const; // false: not as we asked for
-    void add_blocks(const std::string &blocks, SpotCounts &to) const;
+                      const std::map<std::uint32_t, std::int64_t> &counters, SpotCounts &to);
+    bool add_counters(const std::string &counters, SpotCounts &to); // false: not as we asked for
+    void add_blocks(const std::string &blocks, SpotCounts &to);
 
     std::filesystem::path folder_, first_, adapters_;
-    mutable std::filesystem::path built_in_;        // "" where that is the folder
-    mutable std::map<std::string, Source> sources_; // by name as compilers say it
-    std::map<std::uint32_t, GccNotes> notes_;       // by stamp
+    std::filesystem::path built_in_;          // "" where that is the folder
+    std::map<std::string, Source> sources_;   // by name as compilers say it
+    std::map<std::uint32_t, GccNotes> notes_; // by stamp
     DebugInfo info_;
 };
 
