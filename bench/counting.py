@@ -1,6 +1,6 @@
 #!/usr/bin/env python3
 """What counting costs: the slow-down of counting builds on eight kernels, an allocation while space is read, a stack of
-a million frames. Compiled by hand with the options that the tool uses (src/lab/build.cpp). Takes about a minute."""
+a million frames. Compiled by hand with the options that the tool uses (src/lab/languages). Takes about a minute."""
 import os
 import re
 import statistics
@@ -83,13 +83,13 @@ int main() {
 """
 
 
-def words(name):
-    with open(os.path.join(here, "src", "lab", "build.cpp")) as handle:
+def words(source, name):
+    with open(os.path.join(here, "src", "lab", "languages", source)) as handle:
         return re.findall(r'"(\w+)"', re.search(name + r"\[\] = \{(.*?)\};", handle.read(), re.S).group(1))
 
 
-counting = ["-fprofile-arcs", "-fprofile-update=single", "step.o", "bulk.o", "tree.o", "space.o", "-Wl,-z,now"] + [
-    f"-Wl,--wrap={call}" for call in words("bulk_calls") + words("bulk_calls_of_cpp")]
+counting = ["-fprofile-arcs", "-ftest-coverage", "-g", "-fprofile-update=single", "step.o", "bulk.o", "tree.o", "space.o", "-Wl,-z,now"] + [
+    f"-Wl,--wrap={call}" for call in words("native.cpp", "bulk_calls") + words("c_and_cpp.cpp", "bulk_calls_of_cpp")]
 
 
 def compile_(folder, name, text, options):

@@ -71,7 +71,7 @@ struct Measurement {
     double warm_ns = 0; // spent calling before it, until the times settled
     std::int64_t warm_calls = 0;
     // Of a counting.
-    std::int64_t steps = 0;      // blocks and bulk work together
+    std::int64_t steps = 0;      // all that the spots hold, or blocks and bulk work where there are none
     std::int64_t bulk_steps = 0; // work of library calls, as far as it is seen
     SpotCounts spots;            // where the steps were, all of them; empty where that is not known
     bool varying = false;

@@ -70,7 +70,7 @@ Figure growth_figure(const std::string &name, const std::string &title, Metric m
     Axes axes{title, size_label(size_name),
               time    ? "time a call"
               : space ? "space a call, input and answer set apart"
-                      : "steps a call (executed blocks)",
+                      : "steps a call (executed lines)",
               Scale::numbers,
               time    ? Scale::time
               : space ? Scale::bytes

@@ -64,11 +64,11 @@ std::string tics_of(Scale scale, double low, double high) {
     return tics(low, high, scale == Scale::time, std::log10(high / low) > roomy ? 2 : 1);
 }
 
-std::string tics_of_logs(double low, double high) {
+std::string tics_of_logs(double low, double high, int most) {
     std::string list;
     const int first = static_cast<int>(std::ceil(low - 1e-9)),
               last = static_cast<int>(std::floor(high + 1e-9));
-    const int step = std::max(1, (last - first + 4) / 5);
+    const int step = std::max(1, (last - first + most) / most);
     for (int power = first; power <= last; power += step)
         list += fmt::format("{}{} {}", list.empty() ? "" : ", ",
                             quoted(power > 15 ? fmt::format("2^{{{}}}", power) : grouped(std::exp2(power))),

@@ -71,7 +71,7 @@ std::vector<Figure> map_figures(const std::string &title, const std::vector<Seri
             draw_panels("map-" + word,
                         {fmt::format("{}: {} over {} and {}, each solution's worst shape", title, word,
                                      names[0], names[1]),
-                         names[0], names[1], time ? "time a call" : "steps a call (executed blocks)",
+                         names[0], names[1], time ? "time a call" : "steps a call (executed lines)",
                          time ? Scale::time : Scale::numbers},
                         panels));
     }

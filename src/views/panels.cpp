@@ -44,6 +44,7 @@ class PanelGrid {
         height_ = (top - bottom - down * (rows - 1)) / rows;
     }
 
+    bool narrow() const { return columns_ >= 3; }
     bool is_leftmost(std::size_t panel) const { return static_cast<int>(panel) % columns_ == 0; }
     std::string margins(std::size_t panel) const {
         const int at = static_cast<int>(panel);
@@ -123,8 +124,8 @@ Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::ve
         "    set output '{0}.'.form\n"
         "    set multiplot title {11} noenhanced font ',15'\n{12}    unset multiplot\n    unset output\n}}\n",
         name, w.low, w.high, tics_of(axes.scale, w.low, w.high), w.low_x, w.high_x, w.low_y, w.high_y,
-        tics_of_logs(w.low_x, w.high_x), tics_of_logs(w.low_y, w.high_y), quoted(axes.x), quoted(axes.title),
-        drawn);
+        tics_of_logs(w.low_x, w.high_x, grid.narrow() ? 4 : 5), tics_of_logs(w.low_y, w.high_y, 6),
+        quoted(axes.x), quoted(axes.title), drawn);
     return made;
 }
 

@@ -188,6 +188,39 @@ TEST(Lines, RecursionTemplatesAndSourcesBesideAreTold) {
     expect_contains(folder.run({"lines", "halves"}).out, "deeper.hpp");
 }
 
+TEST(Lines, ThreadsSeveralSourcesAndModulesAreTold) {
+    const Folder folder;
+    folder.solution("threads",
+                    "    long long a = 0, b = 0;\n    std::thread other([&] { a = half(levels, 0, "
+                    "levels.size() / 2); });\n    b = half(levels, levels.size() / 2, levels.size());\n"
+                    "    other.join();\n    return a + b;",
+                    "#include <thread>\nlong long half(const std::vector<int> &, std::size_t, std::size_t);");
+    folder.write("half.cpp",
+                 "#include <vector>\nlong long half(const std::vector<int> &levels, std::size_t from, "
+                 "std::size_t to) {\n    long long sum = 0;\n    for (auto i = from; i < to; ++i)\n"
+                 "        sum += levels[i];\n    return sum;\n}\n");
+    folder.write("helper.py", "def total(levels):\n    sum_so_far = 0\n    for level in levels:\n"
+                              "        sum_so_far += level\n    return sum_so_far\n");
+    folder.write("beside.py",
+                 "import helper\nimport iron_stopwatch\n\n\ndef solve(levels):\n"
+                 "    return helper.total(levels)\n\n\niron_stopwatch.serve(lambda text: [int(w) "
+                 "for w in text.split()][1:], solve, str)\n");
+    folder.write("stopwatch.toml", "title = \"Sum\"\n[sizes]\nn = { from = 0, to = 5000 }\n[shapes.calm]\n"
+                                   "text = \"\"\"\n{n}\n{integers(n, 0, 1000)}\n\"\"\"\n[solutions.threads]\n"
+                                   "source = [\"threads.cpp\", \"half.cpp\"]\nthreads = 2\n"
+                                   "[solutions.beside]\nsource = \"beside.py\"\n");
+    folder.run_until(
+        [&] { return counts_at(folder, "threads", 64).size() && counts_at(folder, "beside", 64).size(); },
+        {"run", "--budget", "2s", "--quiet"});
+    EXPECT_EQ(counts_at(folder, "threads", 64)["half.cpp:5"], 64); // in both threads
+    EXPECT_EQ(counts_at(folder, "threads", 64)["half.cpp:6"], 2);
+    EXPECT_EQ(counts_at(folder, "beside", 64)["helper.py:4"], 64);
+    folder.write("half.cpp", "// another\n" + folder.read("half.cpp"));
+    const Ran changed = folder.run({"lines", "threads"});
+    expect_contains(changed.err, "the sources of threads have changed");
+    EXPECT_EQ(changed.out.find("sum += levels[i]"), std::string::npos);
+}
+
 TEST(Lines, WhatIsMissingOrWrongIsAnErrorWithAdvice) {
     const Folder folder;
     folder.good();

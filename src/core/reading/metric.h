@@ -7,7 +7,7 @@
 namespace iron {
 
 enum class Metric {
-    steps,    // executed blocks and bulk work of a call
+    steps,    // executed lines of a call, and what libraries do for them
     time,     // ns a call
     space,    // bytes of a call beyond its input and answer
     resident, // bytes: what a whole program holds beyond one that does nothing
