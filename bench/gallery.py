@@ -25,6 +25,7 @@ words.add_argument("folder", nargs="?", default=pathlib.Path(__file__).parent.pa
 words.add_argument("--budget", default="30s")
 words.add_argument("--only", default="")
 words.add_argument("--seed", default="1")
+words.add_argument("--table", type=pathlib.Path, help="writes what was said of each claim on time there, for the docs")
 
 LANGUAGES = {".cpp": "C++", ".c": "C", ".py": "Python", ".js": "JavaScript", ".java": "Java", ".rs": "Rust"}
 
@@ -43,11 +44,25 @@ def judged(program, folder, budget, seed):
     return {(one["solution"], one["metric"], one["bound"]): one for one in claims}
 
 
+def row(folder, source, claim, one):
+    """Of the table: what is claimed, what was said, which line was named and what stands there."""
+    found = re.search(r"; lines? (\d+)", one["reason"]) if one else None
+    line, text = (found.group(1), "") if found else ("", "")
+    if line:
+        text = (folder / source).read_text().split("\n")[int(line) - 1].strip()
+        text = "`" + (text if len(text) <= 48 else text[:47] + "…").replace("|", "\\|") + "`"
+    grows = one["growth"]["class"] if one and one["growth"] else "-"
+    return (f"| {folder.name} | {source} | {claim['bound']} | {one['verdict'] if one else 'missing'} | {grows} |"
+            f" {line} | {text} | {claim['why']} |")
+
+
 def main():
     given = words.parse_args()
     program = pathlib.Path(given.program).resolve()
     only = [name for name in given.only.split(",") if name]
     tally, named = collections.Counter(), collections.Counter()
+    rows = ["| problem | source | claim on time | verdict | grows like | line | what stands there | the truth |",
+            "|---|---|---|---|---|---|---|---|"]
     for folder in sorted(path.parent for path in given.folder.glob("*/truth.toml")):
         if only and folder.name not in only:
             continue
@@ -55,7 +70,9 @@ def main():
         said = judged(program, folder, given.budget, given.seed)
         for claim in tomllib.loads((folder / "truth.toml").read_text())["claims"]:
             one = said.get((claim["solution"], claim["metric"], claim["bound"]))
-            language = LANGUAGES[pathlib.Path(problem["solutions"][claim["solution"]]["source"]).suffix]
+            source = problem["solutions"][claim["solution"]]["source"]
+            language = LANGUAGES[pathlib.Path(source).suffix]
+            rows.append(row(folder, source, claim, one))
             verdict = one["verdict"] if one else "missing"
             truth = "holds" if claim["truth"] == "loose" else claim["truth"]
             kind = "right" if verdict == truth else "undecided" if verdict == "undecided" else "wrong"
@@ -69,6 +86,8 @@ def main():
                 named[language, "right" if right else "wrong" if found else "none"] += 1
                 if not right:
                     print(f"{folder.name} {claim['solution']}: the line is {claim['lines']}: {one['reason']}", flush=True)
+    if given.table:
+        given.table.write_text("\n".join(rows) + "\n")
     print(f"{'':12}{'right':>8}{'wrong':>8}{'undecided':>11}{'line right':>12}{'wrong':>8}{'none':>7}")
     for language in [*LANGUAGES.values(), "all"]:
         count = lambda which, kind: sum(n for (of, what), n in which.items()

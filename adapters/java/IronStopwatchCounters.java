@@ -9,6 +9,8 @@ public final class IronStopwatchCounters {
     /** The site of the solution's own code that called into the library last: steps in there are its. */
     public static int here;
     public static long bulk;
+    /** Elements of two arrays that are about to be compared. */
+    public static int asked;
 
     private IronStopwatchCounters() {}
 
@@ -23,11 +25,33 @@ public final class IronStopwatchCounters {
     public static synchronized void step(int site) { ++at[site]; }
     public static synchronized void stepHere() { ++at[here]; }
 
-    /** A copy of so many elements, taken as four bytes each: a step for 16 bytes. */
-    public static synchronized void copied(int elements) {
-        bulk += 1 + elements / 4;
-        at[here] += 1 + elements / 4;
+    private static synchronized void spent(long steps) {
+        bulk += steps;
+        at[here] += steps;
     }
+
+    /** A copy of so many elements, taken as four bytes each: a step for 16 bytes. */
+    public static void copied(int elements) { spent(1 + elements / 4); }
+
+    /** An array of so many elements of so many bytes each, which comes zeroed. */
+    public static void made(int elements, int bytes) { spent((long) Math.max(elements, 0) * bytes / 16); }
+
+    /** The same, made by copying another. */
+    public static void cloned(Object array, int bytes) { made(java.lang.reflect.Array.getLength(array), bytes); }
+
+    /** The same of several dimensions. */
+    public static void made(Object array, int bytes) {
+        long elements = 1;
+        for (Object at = array; at != null && at.getClass().isArray();) {
+            int length = java.lang.reflect.Array.getLength(at);
+            elements *= length;
+            at = length > 0 && at instanceof Object[] ? ((Object[]) at)[0] : null;
+        }
+        spent(elements * bytes / 16);
+    }
+
+    /** Two arrays were compared over so many elements as were asked, and differ first at one of them, or nowhere. */
+    public static void compared(int at) { spent(1 + (at < 0 ? asked : at) / 4); }
 
     public static synchronized void forget() {
         for (int i = 0; i < known; ++i) at[i] = 0;

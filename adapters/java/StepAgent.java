@@ -4,7 +4,9 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.ProtectionDomain;
 import java.util.ArrayList;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Set;
 import java.util.jar.JarFile;
 import jdk.internal.org.objectweb.asm.ClassReader;
 import jdk.internal.org.objectweb.asm.ClassVisitor;
@@ -50,16 +52,30 @@ public final class StepAgent {
         String told = System.getenv("IRON_STOPWATCH_STEPS");
         if (told != null) Runtime.getRuntime().addShutdownHook(new Thread(() -> write(told)));
         instrumentation.addTransformer(transformer, true);
-        List<Class<?>> loaded = new ArrayList<>();
-        for (Class<?> one : instrumentation.getAllLoadedClasses())
-            if (instrumentation.isModifiableClass(one) && counts(one.getClassLoader(), one.getName().replace('.', '/')))
-                loaded.add(one);
-        for (Class<?> one : loaded)
-            try {
-                instrumentation.retransformClasses(one);
-            } catch (Throwable left) { // one that the machine itself needs as it is
-                continue;
-            }
+        // What was there before; and again, since what is loaded while the agent is at work passes it by.
+        Set<Class<?>> known = new HashSet<>();
+        for (boolean any = true; any;) {
+            List<Class<?>> loaded = new ArrayList<>();
+            for (Class<?> one : instrumentation.getAllLoadedClasses())
+                if (instrumentation.isModifiableClass(one) && counts(one.getClassLoader(), one.getName().replace('.', '/'))
+                    && known.add(one))
+                    loaded.add(one);
+            any = !loaded.isEmpty();
+            retransform(instrumentation, loaded);
+        }
+    }
+
+    private static void retransform(Instrumentation instrumentation, List<Class<?>> loaded) {
+        try {
+            instrumentation.retransformClasses(loaded.toArray(new Class<?>[0])); // at once: half the time
+        } catch (Throwable fault) {
+            for (Class<?> one : loaded)
+                try {
+                    instrumentation.retransformClasses(one);
+                } catch (Throwable left) { // one that the machine itself needs as it is
+                    continue;
+                }
+        }
     }
 
     /** The two numbers that a whole program leaves, and where its steps were (docs/protocol.md). */
@@ -116,6 +132,31 @@ public final class StepAgent {
         code.visitInsn(Opcodes.LASTORE);
     }
 
+    private static int bytesOf(String descriptor) { // of an element, references as the machine packs them
+        switch (descriptor.charAt(0)) {
+            case 'Z': case 'B': return 1;
+            case 'C': case 'S': return 2;
+            case 'J': case 'D': return 8;
+            default: return 4;
+        }
+    }
+
+    /** What arrays take as they are made: the length is on the stack. */
+    private static void addMade(MethodVisitor code, int bytes) {
+        code.visitInsn(Opcodes.DUP);
+        code.visitLdcInsn(bytes);
+        code.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "made", "(II)V", false);
+    }
+
+    private static int bytesOfPrimitive(int type) { // as NEWARRAY names it
+        switch (type) {
+            case Opcodes.T_BOOLEAN: case Opcodes.T_BYTE: return 1;
+            case Opcodes.T_CHAR: case Opcodes.T_SHORT: return 2;
+            case Opcodes.T_LONG: case Opcodes.T_DOUBLE: return 8;
+            default: return 4;
+        }
+    }
+
     private static boolean copies(String owner, String name) {
         return owner.equals("java/lang/System") && name.equals("arraycopy");
     }
@@ -158,7 +199,17 @@ public final class StepAgent {
         @Override
         public void visitMethodInsn(int opcode, String owner, String name, String descriptor, boolean isInterface) {
             if (copies(owner, name)) addCopied(mv);
+            // Arrays are compared in one go: the length is the last argument.
+            boolean compares = owner.equals("jdk/internal/util/ArraysSupport") && name.equals("mismatch") && descriptor.endsWith("I)I");
+            if (compares) {
+                mv.visitInsn(Opcodes.DUP);
+                mv.visitFieldInsn(Opcodes.PUTSTATIC, COUNTERS, "asked", "I");
+            }
             super.visitMethodInsn(opcode, owner, name, descriptor, isInterface);
+            if (compares) {
+                mv.visitInsn(Opcodes.DUP);
+                mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "compared", "(I)V", false);
+            }
         }
     }
 
@@ -223,6 +274,10 @@ public final class StepAgent {
         @Override
         public void visitIntInsn(int opcode, int operand) {
             begin();
+            if (opcode == Opcodes.NEWARRAY) {
+                callsLibrary("new");
+                addMade(mv, bytesOfPrimitive(operand));
+            }
             super.visitIntInsn(opcode, operand);
         }
 
@@ -235,6 +290,10 @@ public final class StepAgent {
         @Override
         public void visitTypeInsn(int opcode, String type) {
             begin();
+            if (opcode == Opcodes.ANEWARRAY) {
+                callsLibrary("new");
+                addMade(mv, 4);
+            }
             super.visitTypeInsn(opcode, type);
         }
 
@@ -271,7 +330,11 @@ public final class StepAgent {
         @Override
         public void visitMultiANewArrayInsn(String descriptor, int dimensions) {
             begin();
+            callsLibrary("new");
             super.visitMultiANewArrayInsn(descriptor, dimensions);
+            mv.visitInsn(Opcodes.DUP);
+            mv.visitLdcInsn(bytesOf(descriptor.substring(dimensions)));
+            mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "made", "(Ljava/lang/Object;I)V", false);
         }
 
         @Override
@@ -287,9 +350,16 @@ public final class StepAgent {
         @Override
         public void visitMethodInsn(int opcode, String owner, String name, String descriptor, boolean isInterface) {
             begin();
-            if (owner.startsWith("java/")) callsLibrary(name.equals("<init>") ? owner.substring(owner.lastIndexOf('/') + 1) : name);
+            boolean clones = owner.startsWith("[") && name.equals("clone");
+            if (owner.startsWith("java/") || clones)
+                callsLibrary(name.equals("<init>") ? owner.substring(owner.lastIndexOf('/') + 1) : name);
             if (copies(owner, name)) addCopied(mv);
             super.visitMethodInsn(opcode, owner, name, descriptor, isInterface);
+            if (clones) {
+                mv.visitInsn(Opcodes.DUP);
+                mv.visitLdcInsn(bytesOf(owner.substring(1)));
+                mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "cloned", "(Ljava/lang/Object;I)V", false);
+            }
         }
 
         @Override

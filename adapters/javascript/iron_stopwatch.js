@@ -14,148 +14,8 @@ const fs = require("fs");
 
 class Unusable extends Error {}
 
-// Counts blocks as the engine itself does, in every file but this one. It has to be on before the solution's
-// functions are first compiled, so it starts when this file is loaded.
-let session = null;
-if (process.env.IRON_STOPWATCH_COUNTS === "1") {
-  session = new (require("inspector").Session)();
-  session.connect();
-  session.post("Profiler.enable");
-  session.post("Profiler.startPreciseCoverage", { callCount: true, detailed: true });
-}
-
-// Sources that were counted, by where they come from: the text, and where each of its lines begins.
-const sources = new Map();
-function source(url) {
-  if (!sources.has(url)) {
-    const path = require("url").fileURLToPath(url);
-    const text = fs.readFileSync(path, "utf8");
-    const starts = [0];
-    for (let at = text.indexOf("\n"); at >= 0; at = text.indexOf("\n", at + 1)) starts.push(at + 1);
-    const main = require.main ? require.main.filename : process.argv[1];
-    const name = path === fs.realpathSync(main) ? "" : require("path").relative(require("path").dirname(main), path) + ":";
-    sources.set(url, { text, starts, name });
-  }
-  return sources.get(url);
-}
-
-const isComment = (line) => /^\s*(\/\/|\/\*|\*)/.test(line);
-
-// How often each line was reached since this was last asked: the most of any block that holds something of it but
-// blanks and brackets.
-function linesRun() {
-  const lines = new Map();
-  session.post("Profiler.takePreciseCoverage", (fault, taken) => {
-    if (fault) throw new Unusable("the engine counts no blocks: " + fault.message);
-    for (const script of taken.result) {
-      if (!script.url.startsWith("file:") || script.url.endsWith("/iron_stopwatch.js")) continue;
-      const { text, starts, name } = source(script.url);
-      // Blocks lie within one another: the innermost has the say.
-      const ranges = script.functions.flatMap((one) => one.ranges);
-      ranges.sort((a, b) => a.startOffset - b.startOffset || b.endOffset - a.endOffset);
-      const counts = new Float64Array(text.length);
-      for (const range of ranges) counts.fill(range.count, range.startOffset, range.endOffset);
-      for (let line = 0; line < starts.length; ++line) {
-        const end = line + 1 < starts.length ? starts[line + 1] : text.length;
-        if (isComment(text.slice(starts[line], end))) continue;
-        let most = 0;
-        for (let at = starts[line]; at < end; ++at)
-          if (counts[at] > most && !" \t\r\n{}()[];,".includes(text[at])) most = counts[at];
-        if (most > 0) lines.set(name + (line + 1), most);
-      }
-    }
-  });
-  return lines;
-}
-
-// Bulk work by the method's name, since this was last asked. It belongs to the lines that call a method so.
-let bulk = 0, bulkBy = new Map();
-function spent(name, steps) {
-  bulk += steps;
-  bulkBy.set(name, (bulkBy.get(name) || 0) + steps);
-}
-
-function callersOf(method) {
-  const call = new RegExp("\\b" + method + "\\s*\\(");
-  for (const { text, name } of sources.values()) {
-    const lines = [];
-    text.split("\n").forEach((line, at) => {
-      if (call.test(line) && !isComment(line)) lines.push(at + 1);
-    });
-    if (lines.length > 0) return name + lines.join("%2C");
-  }
-  return "";
-}
-
-// All steps of a call that has ended, those of them that are bulk work, and where they were (docs/protocol.md).
-function stepsTold() {
-  const spots = [...linesRun()];
-  for (const [method, steps] of bulkBy) spots.push([callersOf(method) + "%20" + method, steps]);
-  const all = spots.reduce((sum, [, steps]) => sum + steps, 0);
-  const told = spots.map(([name, steps]) => name.replace(/ /g, "%20") + ":" + steps).join(",");
-  return { all, bulk, spots: "spots=" + told };
-}
-function forgetSteps() {
-  linesRun();
-  bulk = 0;
-  bulkBy = new Map();
-}
-
-// Built-in methods whose work grows with what they are given: no block is counted inside them. While a call is
-// counted they add it as bulk work, a step for 16 bytes of an array's or a text's elements.
-function wrapBuiltIns() {
-  const log2 = (n) => Math.max(1, Math.ceil(Math.log2(Math.max(n, 1))));
-  const undo = [];
-  const wrap = (owner, name, work) => {
-    const real = owner[name];
-    if (typeof real !== "function") return;
-    const counted = {
-      [name](...given) {
-        const before = this === undefined || this === null ? 0 : this.length;
-        const result = real.apply(this, given);
-        const steps = work(before, result, given, this);
-        if (steps > 0) spent(name, Math.ceil(steps));
-        return result;
-      },
-    }[name];
-    Object.defineProperty(owner, name, { value: counted, writable: true, configurable: true, enumerable: false });
-    undo.push(() =>
-      Object.defineProperty(owner, name, { value: real, writable: true, configurable: true, enumerable: false }));
-  };
-  const found = (size) => (before, at) => 1 + ((at < 0 ? before : at + 1) * size) / 16;
-  const whole = (size) => (before) => 1 + (before * size) / 16;
-  const made = (size) => (before, result) => 1 + ((result ? result.length : 0) * size) / 16;
-  const array = Array.prototype;
-  wrap(array, "indexOf", found(8));
-  wrap(array, "lastIndexOf", (before, at) => 1 + (at < 0 ? before : before - at) / 2);
-  wrap(array, "includes", (before, is, given, own) => 1 + (is ? array.findIndex.call(own, (one) => Object.is(one, given[0]) || one === given[0]) + 1 : before) / 2);
-  for (const name of ["slice", "concat", "flat", "toSpliced", "toReversed"]) wrap(array, name, made(8));
-  for (const name of ["reverse", "fill", "copyWithin", "join", "keys", "values"]) wrap(array, name, whole(8));
-  wrap(array, "splice", (before, result, given) => 1 + (before - Math.max(0, Math.min(before, given[0] < 0 ? before + given[0] : given[0] || 0))) / 2);
-  wrap(array, "unshift", whole(8));
-  // The engine moves the start of a short array instead of its elements.
-  wrap(array, "shift", (before) => 1 + (before > 16384 ? before / 2 : 0));
-  for (const name of ["sort", "toSorted"]) wrap(array, name, (before) => before * log2(before));
-  const text = String.prototype;
-  for (const name of ["indexOf", "search"]) wrap(text, name, found(1));
-  wrap(text, "includes", (before, is, given, own) => 1 + (is ? String(own).split(given[0], 1)[0].length : before) / 16);
-  wrap(text, "lastIndexOf", (before, at) => 1 + (at < 0 ? before : before - at) / 16);
-  for (const name of ["split", "replace", "replaceAll", "match", "toLowerCase", "toUpperCase", "trim", "localeCompare"])
-    wrap(text, name, whole(1));
-  for (const name of ["repeat", "padStart", "padEnd"]) wrap(text, name, made(1));
-  const typed = Object.getPrototypeOf(Uint8Array.prototype);
-  const size = (own) => own.BYTES_PER_ELEMENT || 8;
-  for (const name of ["fill", "reverse", "copyWithin", "set"])
-    wrap(typed, name, (before, result, given, own) => 1 + (before * size(own)) / 16);
-  for (const name of ["slice"]) wrap(typed, name, (before, result) => 1 + (result.length * size(result)) / 16);
-  wrap(typed, "indexOf", (before, at, given, own) => 1 + ((at < 0 ? before : at + 1) * size(own)) / 16);
-  wrap(typed, "sort", (before) => before * log2(before));
-  wrap(Array, "from", (before, result) => 1 + result.length / 2);
-  for (const name of ["keys", "values", "entries"]) wrap(Object, name, (before, result) => 1 + result.length / 2);
-  wrap(JSON, "stringify", (before, result) => 1 + (result ? result.length : 0) / 16);
-  wrap(JSON, "parse", (before, result, given) => 1 + String(given[0]).length / 16);
-  return () => undo.forEach((one) => one());
-}
+// Loaded before the solution by the tool, where steps are asked for.
+const counting = process.env.IRON_STOPWATCH_COUNTS === "1" ? require("./iron_stopwatch_counting.js") : null;
 
 const plain = new Set([Object.prototype, Array.prototype, Map.prototype, Set.prototype, Date.prototype, null]);
 
@@ -196,7 +56,7 @@ class Worker {
 
   run() {
     this.say(`ready 1 floor_ns=${this.measuredFloor().toFixed(3)} passing=${this.keepsInput ? "untouched" : "reference"}` +
-             ` counting=${session ? 1 : 0} warms=1 fresh_space=1`);
+             ` counting=${counting ? 1 : 0} warms=1 fresh_space=1`);
     for (;;) {
       const line = this.nextLine();
       if (line === null || line === "quit") return;
@@ -337,16 +197,8 @@ class Worker {
   }
 
   counted(given) {
-    if (!session) throw new Unusable("this process counts no steps");
-    forgetSteps();
-    const unwrap = wrapBuiltIns();
-    try {
-      this.solution.solve(given);
-    } finally {
-      unwrap();
-    }
-    const { all, bulk, spots } = stepsTold();
-    return `done steps=${all} bulk_steps=${bulk} ${spots}`;
+    if (!counting) throw new Unusable("this process counts no steps");
+    return "done " + counting.counted(() => this.solution.solve(given));
   }
 
   // The engine tells no peak of its heap: the process's resident peak beyond what it had before is read, in a
@@ -407,18 +259,6 @@ function serve(solution) {
     if (typeof solution[name] !== "function") throw new TypeError(`iron_stopwatch.serve needs a function '${name}'`);
   if (process.env.IRON_STOPWATCH_WORKER === "1") new Worker(solution).run();
   else process.stdout.write(String(solution.write(solution.solve(solution.read(fs.readFileSync(0, "utf8"))))));
-}
-
-// A whole program that is counted, loaded before it: what it ran is written when it ends.
-if (session && process.env.IRON_STOPWATCH_STEPS) {
-  const path = process.env.IRON_STOPWATCH_STEPS;
-  delete process.env.IRON_STOPWATCH_STEPS;
-  const unwrap = wrapBuiltIns();
-  process.on("exit", () => {
-    unwrap();
-    const { all, bulk, spots } = stepsTold();
-    fs.writeFileSync(path, `${all} ${bulk} ${spots}\n`);
-  });
 }
 
 module.exports = { serve };

@@ -95,13 +95,9 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
     return fitted;
 }
 
-namespace {
-
-JudgeOptions judging(const Fitted &fitted, const Without &without = {}) {
+JudgeOptions judging(const Fitted &fitted, const Without &without) {
     return {fitted.memory, without, &fitted.working_sets, &fitted.lines};
 }
-
-} // namespace
 
 std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without) {
     std::vector<JudgedClaim> claims = judge_claims(fitted.claims, fitted.growths, judging(fitted, without));

@@ -27,6 +27,9 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
            const std::vector<Measurement> &measurements, const MemoryCurve &memory, FitStore &store,
            const EachOf &each);
 
+// All that a verdict rests on beside the growths. It points into `fitted`.
+JudgeOptions judging(const Fitted &fitted, const Without &without = {});
+
 // The verdicts; what would decide a claim may lie beyond the problem's own sizes, and says so then.
 std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without = {});
 

@@ -4,6 +4,8 @@
 #include <set>
 #include <tuple>
 
+#include "study/lines.h"
+
 namespace iron {
 
 namespace {
@@ -82,13 +84,14 @@ class Needs {
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
                                   FitStore &store, const EachOf &each) {
-    const Fitted fitted = fit(scope, claims, deciding(measurements), memory, store, each);
+    Fitted fitted = fit(scope, claims, deciding(measurements), memory, store, each);
+    fitted.lines = lines_of(scope, fitted, measurements, each);
     Needs needs(scope, claims);
     std::set<std::tuple<std::string, Metric, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {
         return std::tuple(one.solution, one.claim.metric, one.claim.bound.written);
     };
-    for (const JudgedClaim &one : judge_claims(claims, fitted.growths, {memory})) {
+    for (const JudgedClaim &one : judge_claims(claims, fitted.growths, judging(fitted))) {
         if (one.judgement.verdict == Verdict::undecided) {
             open.insert(key_of(one));
             needs.leave_open(one, one.judgement.worst_shape);
@@ -96,7 +99,7 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
             needs.ask_inputs(one, one.judgement.worst_shape);
     }
     for (const JudgedClaim &one :
-         judge_claims(shape_by_shape(claims, scope.shapes), fitted.growths, {memory})) {
+         judge_claims(shape_by_shape(claims, scope.shapes), fitted.growths, judging(fitted))) {
         if (one.judgement.verdict == Verdict::undecided && open.contains(key_of(one)))
             needs.leave_open(one, one.claim.shape);
         else if (one.judgement.evidence > barely)

@@ -167,6 +167,107 @@ class Sorts {
     EXPECT_EQ(java["11"], 1);
 }
 
+TEST(Lines, BuiltInsAreCountedByWhatTheyDidNotByHowLongTheirOwnerIs) {
+    const Folder folder;
+    folder.write("built.py", R"(import bisect
+import iron_stopwatch
+
+
+def solve(levels):
+    stack, both, seen, front, text = list(levels), [], set(), list(levels), ""
+    while stack:
+        stack.pop()
+    for level in levels:
+        both.extend((level, level))
+    for at in range(len(levels)):
+        seen = seen | {at}
+    rising = sorted(range(len(levels)))
+    while front:
+        del front[0]
+    for at in range(len(levels)):
+        bisect.insort(rising, len(levels))
+    for level in levels:
+        text += "x"
+    return max(levels, default=0)
+
+
+iron_stopwatch.serve(lambda text: [int(word) for word in text.split()][1:], solve, str)
+)");
+    folder.write("built.js", R"(const { serve } = require("iron_stopwatch");
+function solve(levels) {
+  let all = [], by = {};
+  for (const level of levels)
+    all = [...all, level];
+  new Set(all);
+  for (let at = 0; at < levels.length; ++at)
+    by = { ...by, ["k" + at]: at };
+  const rising = levels.map((level, at) => at).sort((a, b) => a - b);
+  while (rising.length) rising.pop();
+  const left = all.join(), right = all.join();
+  if (left === right /* as far as they are alike */) all.push(0);
+  return levels.reduce((a, b) => (a > b ? a : b), 0);
+}
+serve({ read: (text) => text.split(/\s+/).filter((word) => word).map(Number).slice(1), solve, write: String });
+)");
+    folder.write("Built.java", R"(import java.util.*;
+class Built {
+    static int[] made;
+    static int[][] grid;
+    static List<Integer> read(String text) {
+        List<Integer> levels = new ArrayList<>();
+        for (String word : text.split("\\s+")) if (!word.isEmpty()) levels.add(Integer.parseInt(word));
+        return levels.subList(1, levels.size());
+    }
+    static int solve(List<Integer> levels) {
+        made = new int[levels.size()];
+        grid = new int[4][levels.size()];
+        int[] copy = made.clone();
+        if (!Arrays.equals(made, copy)) return -1;
+        TreeSet<Integer> rising = new TreeSet<>();
+        for (int at = 0; at < levels.size(); ++at) rising.add(at);
+        return levels.isEmpty() ? 0 : Collections.max(levels);
+    }
+    public static void main(String[] arguments) {
+        IronStopwatch.serve(Built::read, Built::solve, String::valueOf);
+    }
+}
+)");
+    const std::vector<std::string> names = {"python", "javascript", "java"};
+    folder.write(
+        "stopwatch.toml",
+        "title = \"Sum\"\n[sizes]\nn = { from = 1, to = 64, measured_from = 64 }\n[shapes.calm]\n"
+        "text = \"\"\"\n{n}\n{integers(n, 0, 1000)}\n\"\"\"\n[solutions.python]\nsource = \"built.py\"\n"
+        "[solutions.javascript]\nsource = \"built.js\"\n[solutions.java]\nsource = \"Built.java\"\n");
+    folder.run_until(
+        [&] {
+            return std::all_of(names.begin(), names.end(),
+                               [&](const std::string &name) { return !counts_at(folder, name, 64).empty(); });
+        },
+        {"run", "--budget", "3s", "--quiet"});
+    SpotCounts python = counts_at(folder, "python", 64), javascript = counts_at(folder, "javascript", 64),
+               java = counts_at(folder, "java", 64);
+    EXPECT_EQ(java["11 new"], 64 * 4 / 16); // bytes that are zeroed
+    EXPECT_EQ(java["12 new"], 4 * 64 * 4 / 16);
+    EXPECT_EQ(java["13 clone"], 64 * 4 / 16);
+    EXPECT_GE(java["14 equals"], 64 * 4 / 16);
+    EXPECT_GE(java["16 add"], 64 * 5);       // halvings of a tree
+    EXPECT_EQ(python.count("8 pop"), 0u);    // from the end: nothing moves
+    EXPECT_EQ(python["10 extend"], 64);      // two elements each
+    EXPECT_EQ(python["12 |"], 64 * 65 / 2);  // both sets, each time
+    EXPECT_EQ(python["13 sorted"], 63 + 64); // of what is sorted: a comparison for each pair of neighbours
+    EXPECT_EQ(python["15 del"], 2 * 32 * 33 / 2); // all behind the first
+    EXPECT_GE(python["17 insort_right"], 64 * 6); // halving
+    EXPECT_EQ(python.count("17 insert"), 0u);     // at the end
+    EXPECT_EQ(python["19 +="], 64);
+    EXPECT_EQ(javascript["5 ..."], 1024); // half a step an element, 0 to 63 of them
+    EXPECT_EQ(javascript["6 Set"], 64);
+    EXPECT_EQ(javascript["8 {...}"], 63 * 64 / 2);
+    EXPECT_EQ(javascript["9 sort"], 63 + 64);
+    EXPECT_EQ(javascript.count("10 pop"), 0u);
+    EXPECT_GT(javascript["12 ==="], 64 / 16);
+    EXPECT_EQ(javascript["10"], 64); // the body
+}
+
 TEST(Lines, RecursionTemplatesAndSourcesBesideAreTold) {
     const Folder folder;
     folder.write("deeper.hpp", "#pragma once\ntemplate <class Number>\nNumber larger(Number a, Number b) {\n"

@@ -107,7 +107,9 @@ class Java : public Language {
         options.insert(options.end(),
                        {fmt::format("-javaagent:{}={}{}", jars.agent.string(),
                                     recipe.solution.threads > 1 ? "atomic:" : "", jars.counters.string()),
-                        "-XX:-PrintWarnings", "-XX:-UseTLAB", "-Xmn2m"}); // every object counts by itself
+                        // Every object counts by itself; and no method of the library is replaced by the
+                        // compiler's own form of it once it has run often, as the other compiler would.
+                        "-XX:-PrintWarnings", "-XX:-UseTLAB", "-Xmn2m", "-XX:TieredStopAtLevel=1"});
         runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
     }
 

@@ -28,7 +28,7 @@ class Python : public Language {
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
         if (recipe.style == Style::program) { // the adapter runs it, counted
             runnable.command.insert(runnable.command.begin() + 1,
-                                    (recipe.adapters / adapter() / "iron_stopwatch.py").string());
+                                    (recipe.adapters / adapter() / "iron_stopwatch_counting.py").string());
             runnable.limits.memory_bytes *= 2; // a book is kept of every block
         } else
             runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
