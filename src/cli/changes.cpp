@@ -37,8 +37,9 @@ int tell_changes(const Options &options, const ChangesChoice &choice) {
         drift_between(earlier.results, later.results, untouched_solutions(earlier.heading, later.heading));
     const std::vector<Change> changes =
         changes_between(earlier.results, later.results, worse_by, ground.empty(), drift);
+    const auto lines = dearer_lines_between(earlier.results, later.results, worse_by);
     if (options.json)
-        fmt::print("{}", changes_json(changes, drift, later.size_name, worse_by, ground, inputs));
+        fmt::print("{}", changes_json(changes, drift, later.size_name, worse_by, ground, inputs, lines));
     else {
         for (const std::string &one : ground)
             fmt::print("{}",
@@ -46,7 +47,7 @@ int tell_changes(const Options &options, const ChangesChoice &choice) {
         for (const std::string &one : inputs)
             fmt::print("{}", wrapped("Beware: " + one + ".", terminal_width, 2));
         if (drift) fmt::print("{}", drift_text(*drift));
-        fmt::print("{}", changes_text(changes, later.size_name, options.verbose));
+        fmt::print("{}", changes_text(changes, later.size_name, options.verbose, lines));
     }
     return std::any_of(changes.begin(), changes.end(), [](const Change &change) { return change.counts; })
                ? status_wrong

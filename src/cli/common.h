@@ -114,8 +114,10 @@ std::vector<std::filesystem::path> report_stage(const Session &session, const Fi
 // All stages in order, then what was found, printed. Returns the exit status.
 int run_problem(const Options &options);
 
-// What stands in a solution's sources and beside them.
+// What stands in a solution's sources and beside them; one line of it. The latter looks into `fitted` as long
+// as it lives.
 SourceFiles source_files(const FittedScope &fitted, const std::string &solution);
+SourceText source_text(const FittedScope &fitted);
 
 // agreement.json of the results folder, if it is there.
 std::optional<Agreement> stored_agreement(const Session &session);

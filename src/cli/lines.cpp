@@ -37,7 +37,6 @@ int print_lines(const Options &options, const std::vector<std::string> &at) {
     if (fitted.lines.empty())
         throw Error(Category::not_possible, "no steps were counted by line",
                     "measure again with --afresh; the notes of 'measure' say of whom steps are not counted");
-    write_file(session.file("lines.json"), lines_json(fitted.lines, session.problem->size_names()));
     if (options.json) {
         fmt::print("{}", read_file(session.file("lines.json")));
         return status_done;
@@ -70,7 +69,7 @@ void add_lines(CLI::App &program, int &status) {
     command->add_option("--at", *at,
                         "tell counts at this size, n=1000; repeatable (the largest that was counted)");
     command->footer("Example: iron-stopwatch lines --problem demo/tide-climb halves --at n=1024\n"
-                    "Works from measurements.jsonl and writes lines.json. Shown in the shape that takes most "
+                    "Works from measurements.jsonl. Shown in the shape that takes most "
                     "steps; with --shapes in those.");
     command->callback([=, &status] {
         if (!solution->empty()) options->only = {*solution};

@@ -162,7 +162,11 @@ FittedScope fit_stage(const Session &session) {
                         memory_curve_in(journal.heading), store, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
     fitted.lines = lines_of(scope, fitted, journal.measurements, parallel_for);
-    return {std::move(scope), std::move(fitted), std::move(journal)};
+    FittedScope all{std::move(scope), std::move(fitted), std::move(journal)};
+    if (!all.lines.empty())
+        write_file(session.file("lines.json"),
+                   lines_json(all.lines, session.problem->size_names(), source_text(all)));
+    return all;
 }
 
 SourceFiles source_files(const FittedScope &fitted, const std::string &name) {
@@ -181,13 +185,17 @@ SourceFiles source_files(const FittedScope &fitted, const std::string &name) {
     return files;
 }
 
+SourceText source_text(const FittedScope &fitted) {
+    auto sources = std::make_shared<std::map<std::string, SourceFiles>>(); // read once
+    return [&fitted, sources](const std::string &solution, const Spot &spot) {
+        if (!sources->contains(solution)) (*sources)[solution] = source_files(fitted, solution);
+        return source_line(sources->at(solution), spot);
+    };
+}
+
 std::vector<JudgedClaim> claims_stage(const Session &session, const FittedScope &fitted) {
     std::vector<JudgedClaim> claims = judge(fitted.scope, fitted, without_of(session.options));
-    std::map<std::string, SourceFiles> sources;
-    name_lines(claims, fitted.lines, [&](const std::string &solution, const Spot &spot) {
-        if (!sources.contains(solution)) sources[solution] = source_files(fitted, solution);
-        return source_line(sources.at(solution), spot);
-    });
+    name_lines(claims, fitted.lines, source_text(fitted));
     write_file(session.file("claims.json"), claims_json(claims, reason_text));
     return claims;
 }

@@ -103,6 +103,7 @@ constexpr double least_rise = 0.02, least_rise_of_bytes = 0.4055; // ln 1.5
 // before, what comes to rest less than a fifth. [theory]
 constexpr double comes_to_rest = 0.3;
 constexpr double least_stretch = 0.2; // of a line, as far as there are places
+constexpr std::size_t places_of_a_stretch = 5; // from which on its own scatter is known
 // Of a logarithm's rise, what may be left beside a lower term. [theory]
 constexpr double share_of_a_logarithm = 0.15;
 // While steps / bound rises by so much (ln) in the upper half, over two thirds of what was read, no bound is
@@ -156,6 +157,7 @@ constexpr double own_work_rises = 1.5;
 
 // Ratios of two solutions, and what is told beyond the largest size. [series], bench/comparing.py
 namespace compare {
+constexpr double line_counts_from = 0.01; // of all steps: a line that takes so much more is told
 
 // What two builds of one source differ by, ln; what sessions of one do; what counts that are equal do.
 constexpr double least_time_error = 0.005, between_sessions = 0.01, least_exact_error = 1e-9;

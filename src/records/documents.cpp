@@ -55,7 +55,8 @@ std::string growth_json(const std::vector<SeriesGrowth> &growths) {
     return dumped(j);
 }
 
-std::string lines_json(const std::vector<SolutionLines> &lines, const std::vector<std::string> &size_names) {
+std::string lines_json(const std::vector<SolutionLines> &lines, const std::vector<std::string> &size_names,
+                       const SourceText &text) {
     Json j = document("lines");
     j["sizes"] = size_names;
     j["solutions"] = Json::array();
@@ -66,9 +67,11 @@ std::string lines_json(const std::vector<SolutionLines> &lines, const std::vecto
             Json spots = Json::array(), form = nullptr; // of the first
             for (const ProfileSpot &of : profile.spots) {
                 const Spot spot = spot_of(of.key);
+                const std::string reads = text(one.solution, spot);
                 spots.push_back({{"file", spot.file.empty() ? Json(nullptr) : Json(spot.file)},
                                  {"line", spot.lines.empty() ? Json(nullptr) : Json(spot.lines.front())},
                                  {"lines", spot.lines},
+                                 {"text", reads.empty() ? Json(nullptr) : Json(reads)},
                                  {"calls", spot.calls.empty() ? Json(nullptr) : Json(spot.calls)},
                                  {"count", number(of.count)},
                                  {"exact", of.exact.empty() ? Json(nullptr) : Json(of.exact)}});
@@ -264,7 +267,8 @@ Json change_json(const Change &change) {
 
 std::string changes_json(const std::vector<Change> &changes, const std::optional<Drift> &drift,
                          const std::string &size_name, double worse_by,
-                         const std::vector<std::string> &ground, const std::vector<std::string> &inputs) {
+                         const std::vector<std::string> &ground, const std::vector<std::string> &inputs,
+                         const std::map<std::string, std::vector<DearerLine>> &lines) {
     Json j = document("changes");
     j["size"] = size_name;
     j["worse_by"] = number(worse_by);
@@ -278,6 +282,22 @@ std::string changes_json(const std::vector<Change> &changes, const std::optional
     j["changes"] = Json::array();
     for (const Change &change : changes)
         j["changes"].push_back(change_json(change));
+    j["lines"] = Json::array();
+    for (const auto &[solution, dearer] : lines)
+        for (const DearerLine &line : dearer) {
+            Json sizes = Json::object();
+            for (const auto &[name, size] : line.sizes)
+                sizes[name] = number(size);
+            j["lines"].push_back({{"solution", solution},
+                                  {"shape", line.shape},
+                                  {"sizes", std::move(sizes)},
+                                  {"file", line.spot.file.empty() ? Json(nullptr) : Json(line.spot.file)},
+                                  {"lines", line.spot.lines},
+                                  {"calls", line.spot.calls.empty() ? Json(nullptr) : Json(line.spot.calls)},
+                                  {"text", line.text.empty() ? Json(nullptr) : Json(line.text)},
+                                  {"before", line.before},
+                                  {"after", line.after}});
+        }
     return dumped(j);
 }
 

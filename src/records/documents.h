@@ -20,7 +20,8 @@ using Sentence = std::function<std::string(const Judgement &)>;
 std::string claims_json(const std::vector<JudgedClaim> &claims, const Sentence &sentence);
 
 // lines.json. Profiles of every shape, the largest share first; shares where most was counted.
-std::string lines_json(const std::vector<SolutionLines> &lines, const std::vector<std::string> &size_names);
+std::string lines_json(const std::vector<SolutionLines> &lines, const std::vector<std::string> &size_names,
+                       const SourceText &text);
 
 // CSV (RFC 4180, lines end in \n). readings: a row a measurement, in the form that `--data` takes.
 std::string readings_csv(const std::vector<Measurement> &measurements,
@@ -41,6 +42,7 @@ std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Si
 // What `changes --json` prints. `ground` and `inputs`: what sets the two apart beside the solutions.
 std::string changes_json(const std::vector<Change> &changes, const std::optional<Drift> &drift,
                          const std::string &size_name, double worse_by,
-                         const std::vector<std::string> &ground, const std::vector<std::string> &inputs);
+                         const std::vector<std::string> &ground, const std::vector<std::string> &inputs,
+                         const std::map<std::string, std::vector<DearerLine>> &lines);
 
 } // namespace iron

@@ -42,6 +42,26 @@ std::string swept_size(const std::vector<Measurement> &measurements) {
     return swept;
 }
 
+// What was counted by line, of the journal; how the lines read, of lines.json.
+std::map<std::string, CountedLines> counted_lines(const Journal &journal, const fs::path &folder) {
+    std::map<std::string, CountedLines> all;
+    for (const Measurement &m : journal.measurements)
+        if (m.kind == MeasuredKind::counting && m.outcome == Outcome::done && !m.spots.empty())
+            all[m.solution].shapes[m.shape].insert({m.sizes, m.spots});
+    if (!fs::exists(folder / "lines.json")) return all;
+    const Json document = json_if_any(read_file(folder / "lines.json"));
+    if (!document.is_object() || !document.contains("solutions")) return all;
+    for (const Json &solution : document["solutions"])
+        for (const Json &profile : solution.value("profiles", Json::array()))
+            for (const Json &spot : profile.value("spots", Json::array()))
+                if (spot.contains("text") && spot["text"].is_string() && spot["line"].is_number_integer())
+                    all[solution.value("solution", "")]
+                        .texts[key_of({spot["file"].is_string() ? spot["file"].get<std::string>() : "",
+                                       {spot["line"].get<int>()},
+                                       ""})] = spot["text"];
+    return all;
+}
+
 } // namespace
 
 ResultFolder read_result_folder(const std::string &path) {
@@ -75,6 +95,7 @@ ResultFolder read_result_folder(const std::string &path) {
         });
     };
     read.results.series = all_series(journal.measurements, solutions, shapes, {read.size_name}, on_sweep);
+    read.results.lines = counted_lines(journal, folder);
     for (const std::string &solution : solutions)
         read.results.standings.push_back({solution, "", {}});
     const auto standing = [&](const std::string &name) -> Standing & {

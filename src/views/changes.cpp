@@ -1,5 +1,6 @@
 #include "views/changes.h"
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -30,8 +31,39 @@ std::string drift_text(const Drift &drift) {
         terminal_width, 2);
 }
 
-std::string changes_text(const std::vector<Change> &changes, const std::string &size_name, bool everything) {
+namespace {
+
+constexpr std::size_t most_told = 3; // lines of a solution; the others are in the document
+
+std::string dearer_text(const std::vector<DearerLine> &lines) {
+    std::string text;
+    for (std::size_t i = 0; i < std::min(lines.size(), most_told); ++i) {
+        const DearerLine &one = lines[i];
+        std::string where, sizes;
+        for (const int line : one.spot.lines)
+            where += fmt::format("{}{}", where.empty() ? "" : ",", line);
+        for (const auto &[name, size] : one.sizes)
+            sizes += fmt::format("{} = {}, ", name, grouped(size));
+        text +=
+            wrapped(fmt::format("{:6} line {}{}{}{}: {} before, {} now, at {}{}", "dearer",
+                                one.spot.file.empty() ? "" : one.spot.file + ":", where.empty() ? "?" : where,
+                                one.text.empty() ? "" : fmt::format(" `{}`", cut_to(one.text, 40)),
+                                one.spot.calls.empty() ? "" : " (" + one.spot.calls + ")",
+                                one.before > 0 ? grouped(static_cast<double>(one.before)) + " steps" : "none",
+                                grouped(static_cast<double>(one.after)), sizes, one.shape),
+                    terminal_width, 2);
+    }
+    return text;
+}
+
+} // namespace
+
+std::string changes_text(const std::vector<Change> &changes, const std::string &size_name, bool everything,
+                         const std::map<std::string, std::vector<DearerLine>> &lines) {
     std::string text, last;
+    const auto end_solution = [&] {
+        if (const auto dearer = lines.find(last); dearer != lines.end()) text += dearer_text(dearer->second);
+    };
     int worse = 0, same = 0, other = 0;
     for (const Change &change : changes) {
         worse += change.counts;
@@ -40,7 +72,10 @@ std::string changes_text(const std::vector<Change> &changes, const std::string &
         same += unchanged;
         other += !unchanged && !change.counts;
         if (unchanged && !everything) continue;
-        if (change.solution != last) text += (last.empty() ? "" : "\n") + change.solution + "\n";
+        if (change.solution != last) {
+            end_solution();
+            text += (last.empty() ? "" : "\n") + change.solution + "\n";
+        }
         last = change.solution;
         std::string line;
         if (ratio)
@@ -59,6 +94,7 @@ std::string changes_text(const std::vector<Change> &changes, const std::string &
                                     line),
                         terminal_width, 2);
     }
+    end_solution();
     if (!text.empty()) text += "\n";
     return text + fmt::format("{} for the worse, {}, {} the same\n",
                               counted_words(static_cast<std::size_t>(worse), "change", "changes"),

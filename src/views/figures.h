@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/claim/judge.h"
+#include "core/claim/lines.h"
 #include "core/compare/compare.h"
 #include "core/compare/outlook.h"
 #include "core/growth/fitter.h"
@@ -44,6 +45,12 @@ std::vector<Figure> claim_figures(const std::vector<JudgedClaim> &claims,
                                   const std::vector<SeriesGrowth> &growths, const std::string &size_name,
                                   const std::function<Sizes(double)> &sizes_at,
                                   const WorkingSets &working_sets = {});
+
+// `lines-SOLUTION` for each whose steps were counted by line: how often the lines run that take most, in the
+// shape that takes most, each with its growth; those that break a claim are always among them.
+std::vector<Figure> line_figures(const std::vector<SolutionLines> &all,
+                                 const std::vector<JudgedClaim> &claims,
+                                 const std::vector<std::string> &solutions, const std::string &size_name);
 
 // `compare`: times over those of the fastest at the largest size, the sizes where the order changes marked.
 // `trade`: time against space, those that nobody beats in both joined.

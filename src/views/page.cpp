@@ -22,6 +22,11 @@ std::string carried(const std::vector<CarriedFile> &files, const std::string &pa
     throw std::logic_error("no file " + path + " is carried");
 }
 
+std::string share_told(const LineRow &row) {
+    return row.share < 5e-4 ? "" : fmt::format("{:.1f} %", 100 * row.share);
+}
+std::string shade_told(const LineRow &row) { return fmt::format("{:.2f}", row.share); }
+
 // For a script element: no text can end it.
 std::string readings_json(const Page &page) {
     // Six digits are more than anyone can see.
@@ -36,6 +41,21 @@ std::string readings_json(const Page &page) {
         for (const double bound : series.bounds)
             one["bounds"].push_back(shortened(bound));
         all["series"].push_back(std::move(one));
+    }
+    all["lines"] = Json::array();
+    for (const PageLines &lines : page.lines) {
+        Json one = {{"solution", lines.solution},
+                    {"shape", lines.shape},
+                    {"at", lines.at},
+                    {"where", lines.where},
+                    {"sources", Json::object()}};
+        for (const PageSource &source : lines.sources) {
+            Json &rows = one["sources"][source.name] = Json::array();
+            for (const LineRow &row : source.rows)
+                rows.push_back({row.number, share_told(row), row.runs, row.growth, shade_told(row),
+                                row.breaks, source.is_library ? row.text : ""}); // the page holds the others
+        }
+        all["lines"].push_back(std::move(one));
     }
     std::string text = text_of(all), safe;
     for (const char c : text)
@@ -112,8 +132,8 @@ mustache::data sources_of(const std::vector<PageSource> &sources, Written writte
         for (const LineRow &row : source.rows) {
             mustache::data line;
             line.set("number", row.number);
-            line.set("share", row.share < 5e-4 ? "" : fmt::format("{:.1f} %", 100 * row.share));
-            line.set("shade", fmt::format("{:.2f}", row.share));
+            line.set("share", share_told(row));
+            line.set("shade", shade_told(row));
             line.set("runs", row.runs);
             line.set("growth", written(row.growth));
             line.set("text", row.text); // as it stands

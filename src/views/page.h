@@ -24,6 +24,15 @@ struct PageSource {
     std::string name;
     std::string where; // its lines were counted; "" where they were not
     std::vector<LineRow> rows;
+    bool is_library = false; // functions that the lines call
+};
+
+// A solution's lines at one place of one shape, to switch to.
+struct PageLines {
+    std::string solution, shape;
+    std::string at;    // "n = 1,024"
+    std::string where; // all of it
+    std::vector<PageSource> sources;
 };
 
 struct PageSolution {
@@ -59,6 +68,7 @@ struct Page {
     std::string command;                                       // repeats it
     std::string size_name = "n";
     std::vector<PageSeries> series;
+    std::vector<PageLines> lines;
 };
 
 // All text is escaped; figures stand in it as images. Opens from a file without a network; scripts only add

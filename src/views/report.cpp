@@ -12,6 +12,7 @@
 #include "records/heading.h"
 #include "views/along.h"
 #include "views/compare.h"
+#include "views/page_sources.h"
 #include "views/reasons.h"
 #include "views/tables.h"
 #include "views/text.h"
@@ -152,34 +153,6 @@ std::vector<PageFigure> shared_page_figures(const DrawnFigures &drawn) {
     return all;
 }
 
-// Line by line where the steps were counted so, in the shape that took most.
-void add_sources(const Report &report, const Solution &solution, PageSolution &one) {
-    const std::string first = solution.sources.empty() ? "" : solution.sources.front();
-    std::set<std::string> counted;
-    if (const SolutionLines *lines = hardest_shape(report.fitted.lines, solution.name)) {
-        const LinesTable table =
-            lines_table(*lines, report.scope.problem.size_names(), lines->places().back(), report.claims,
-                        report.sources.at(solution.name));
-        for (const auto &[file, rows] : table.files) {
-            one.sources.push_back({file.empty() ? first : file, table.where, rows});
-            counted.insert(file);
-        }
-        if (!table.library.empty()) one.sources.push_back({"library functions", table.where, table.library});
-    }
-    const auto sources = report.sources.find(solution.name);
-    if (sources == report.sources.end()) return;
-    for (const auto &[file, lines] : sources->second.lines) {
-        if (counted.contains(file)) continue;
-        PageSource plain{file.empty() ? first : file, "", {}};
-        for (std::size_t i = 0; i < lines.size(); ++i) {
-            plain.rows.push_back({});
-            plain.rows.back().number = std::to_string(i + 1);
-            plain.rows.back().text = lines[i];
-        }
-        one.sources.push_back(std::move(plain));
-    }
-}
-
 PageSolution page_solution(const Report &report, const Solution &solution, const DrawnFigures &drawn) {
     PageSolution one;
     one.name = solution.name;
@@ -195,13 +168,17 @@ PageSolution page_solution(const Report &report, const Solution &solution, const
                             {"Expected", beginning_of(found->counterexample->expected)},
                             {"Got", beginning_of(found->counterexample->got)}};
     }
-    add_sources(report, solution, one);
+    one.sources = page_sources(report, solution);
     for (const JudgedClaim &claim : report.claims)
         if (claim.solution == solution.name) one.claims.push_back(page_claim(claim));
     if (const auto figure = drawn.find("claim-" + solution.name); figure != drawn.end())
         one.figures.push_back({figure->first,
                                "Readings over the claimed bounds: level where a claim holds, rising where it "
                                "does not.",
+                               figure->second});
+    if (const auto figure = drawn.find("lines-" + solution.name); figure != drawn.end())
+        one.figures.push_back({figure->first,
+                               "How often its lines run: those that take most, in the shape that takes most.",
                                figure->second});
     return one;
 }
@@ -241,7 +218,8 @@ void check_places(const std::vector<Figure> &figures, const std::vector<std::str
         const auto is_named = [&](const auto &place) { return figure.name == place.first; };
         const auto is_of_shape = [&](const std::string &shape) { return figure.name.ends_with("-" + shape); };
         if (std::none_of(std::begin(shared_figures), std::end(shared_figures), is_named) &&
-            !figure.name.starts_with("claim-") && std::none_of(shapes.begin(), shapes.end(), is_of_shape))
+            !figure.name.starts_with("claim-") && !figure.name.starts_with("lines-") &&
+            std::none_of(shapes.begin(), shapes.end(), is_of_shape))
             throw std::logic_error("the figure " + figure.name + " has no place on the page");
     }
 }
@@ -261,6 +239,7 @@ std::vector<Figure> figures_of(const Report &report) {
     };
     add(claim_figures(report.claims, growths, report.scope.swept(), report.scope.along_sweep(),
                       working_sets_of(report)));
+    add(line_figures(report.fitted.lines, report.claims, names, report.scope.swept()));
     add(comparison_figures(problem.title, report.comparison, names));
     add(map_figures(problem.title, growths, names, problem.relations()));
     if (limits)
@@ -283,8 +262,11 @@ Page page_of(const Report &report, const DrawnFigures &drawn) {
     for (const JudgedClaim &one : report.claims)
         page.claims.push_back(page_claim(one));
     page.figures = shared_page_figures(drawn);
-    for (const Contender &one : report.scope.contenders)
+    for (const Contender &one : report.scope.contenders) {
         page.solutions.push_back(page_solution(report, *one.solution, drawn));
+        for (PageLines &lines : page_lines(report, *one.solution))
+            page.lines.push_back(std::move(lines));
+    }
     tell_how(report, page);
     return page;
 }

@@ -34,6 +34,11 @@ TEST(ChangesCommand, FindsWhatAnEditMadeWorse) {
             EXPECT_GT(change.at("ratio").get<double>(), 1.5);
         }
     EXPECT_TRUE(steps) << worse.out;
+    ASSERT_FALSE(document.at("lines").empty()) << worse.out;
+    expect_contains(document.at("lines")[0].at("text"), "for (int twice = 0");
+    const std::string told = folder.run({"changes", "before", "."}).out;
+    expect_contains(told, "dearer line ");
+    expect_contains(told, "for (int twice = 0");
 }
 
 // Readings of other inputs are told apart, and other machines' times do not count.

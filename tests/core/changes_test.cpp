@@ -132,5 +132,56 @@ TEST(Changes, SolutionsComeAndGo) {
     EXPECT_FALSE(changes[1].counts);
 }
 
+// A source: by line its text and its count at n = 64.
+CountedLines counted(const std::map<int, std::pair<std::string, std::int64_t>> &lines,
+                     const SpotCounts &library = {}) {
+    CountedLines all;
+    SpotCounts &counts = all.shapes["calm"][{{"n", 64}}];
+    counts = library;
+    for (const auto &[number, line] : lines) {
+        counts[std::to_string(number)] = line.second;
+        all.texts[std::to_string(number)] = line.first;
+    }
+    return all;
+}
+
+TEST(DearerLines, AreFoundWhereverTheyStandNow) {
+    const CountedLines before =
+                           counted({{3, {"for (;;)", 65}}, {4, {"sum += x;", 64}}, {6, {"next();", 10}}}),
+                       after = counted({{5, {"for (;;)", 65}},
+                                        {6, {"sum += x;", 2016}},
+                                        {7, {"next();", 10}},
+                                        {8, {"sort(all);", 1}}},
+                                       {{"8 sort", 400}});
+    const std::vector<DearerLine> dearer = dearer_lines(before, after, 0.05);
+    ASSERT_EQ(dearer.size(), 2u);
+    EXPECT_EQ(dearer[0].spot.lines, std::vector<int>{6});
+    EXPECT_EQ(dearer[0].text, "sum += x;");
+    EXPECT_EQ(dearer[0].before, 64);
+    EXPECT_EQ(dearer[0].after, 2016);
+    EXPECT_EQ(dearer[1].spot.calls, "sort");
+    EXPECT_EQ(dearer[1].before, 0);
+    EXPECT_EQ(dearer[1].text, "sort(all);");
+    EXPECT_TRUE(dearer_lines(after, before, 0.05).empty());
+}
+
+TEST(DearerLines, ThatReadTheSameAreToldApartByTheirOrder) {
+    const CountedLines before = counted({{3, {"step();", 64}}, {7, {"step();", 10}}}),
+                       after = counted({{4, {"step();", 64}}, {8, {"step();", 100}}});
+    const std::vector<DearerLine> dearer = dearer_lines(before, after, 0.05);
+    ASSERT_EQ(dearer.size(), 1u);
+    EXPECT_EQ(dearer[0].spot.lines, std::vector<int>{8});
+    EXPECT_EQ(dearer[0].before, 10);
+}
+
+TEST(DearerLines, NeedAPlaceThatBothWereCountedAt) {
+    CountedLines before = counted({{3, {"step();", 64}}});
+    const CountedLines after = counted({{3, {"step();", 640}}});
+    EXPECT_EQ(dearer_lines(before, after, 0.05).size(), 1u);
+    EXPECT_TRUE(dearer_lines(before, after, 20).empty());
+    before.shapes = {{"calm", {{{{"n", 128}}, {{"3", 64}}}}}};
+    EXPECT_TRUE(dearer_lines(before, after, 0.05).empty());
+}
+
 } // namespace
 } // namespace iron

@@ -40,6 +40,16 @@ TEST(Witness, WhatComesToRestIsALowerTerm) {
     EXPECT_TRUE(witness_along([](double n) { return 2 * n / (n + 300) * std::log2(n); }));
 }
 
+TEST(Witness, AStepOnTheWayIsNoGrowthHoweverLargeItMakesTheErrors) {
+    std::vector<RatioRead> places;
+    for (const double n : {16., 128., 1024., 4096., 32768., 250e3, 262144., 350e3, 450e3, 1e6})
+        places.push_back({{n}, std::log((n > 8192 ? 26.5 : 22.2) + 800 / n), 0.05});
+    EXPECT_FALSE(find_witness(Bound::Kind::upper, places, least));
+    for (RatioRead &place : places)
+        place.log_ratio += 0.5 * std::log(std::log2(place.sizes.front()));
+    EXPECT_TRUE(find_witness(Bound::Kind::upper, places, least));
+}
+
 TEST(Witness, IsSoughtAlongEverySize) {
     // k is cut to n: steps are 2 n, and over n + k they come to rest wherever n has outgrown k.
     std::vector<RatioRead> cut, product;

@@ -151,6 +151,23 @@ class Page(unittest.TestCase):
         self.choose("choice", "metric", "time")
         self.assertIn("time", self.driver.execute_script("return Chart.getChart('chart').options.scales.y.title.text"))
 
+    def test_the_lines_of_a_solution_can_be_seen_at_another_size(self):
+        self.open()
+        section = self.driver.find_element(By.CSS_SELECTOR, "section[data-solution=pairs]")
+        section.find_element(By.TAG_NAME, "summary").click()
+        table = section.find_element(By.CSS_SELECTOR, "table[data-source='pairs.cpp']")
+        cells = lambda: [[cell.text for cell in row.find_elements(By.TAG_NAME, "td")] for row in table.find_elements(By.CSS_SELECTOR, "tbody tr")]
+        before = cells()
+        sizes = Select(section.find_element(By.NAME, "at"))
+        sizes.select_by_index(0)
+        smallest = sizes.first_selected_option.text
+        self.assertTrue(table.find_element(By.TAG_NAME, "caption").text.endswith(smallest))
+        after = cells()
+        self.assertEqual([row[0] + row[-1] for row in before], [row[0] + row[-1] for row in after])  # the same source
+        runs = lambda rows: max(int(row[2].replace(",", "") or 0) for row in rows)
+        self.assertGreater(runs(before), 4 * runs(after))  # of pairs
+        self.assertTrue(table.find_elements(By.CSS_SELECTOR, "tr.breaks"))
+
     def test_pointing_at_a_reading_shows_what_stands_in_the_records(self):
         self.open()
         self.choose("choice", "shape", "calm")
@@ -180,7 +197,7 @@ class Page(unittest.TestCase):
         with open(self.path) as file:
             text = file.read()
         text = re.sub(r'(<script type="application/json" id="readings">).*?(</script>)',
-                      lambda m: m[1] + json.dumps({"size": "n", "series": series}) + m[2], text, flags=re.S)
+                      lambda m: m[1] + json.dumps({"size": "n", "series": series, "lines": []}) + m[2], text, flags=re.S)
         large = os.path.join(self.folder.name, "large.html")
         with open(large, "w") as file:
             file.write(text)

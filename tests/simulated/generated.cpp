@@ -518,7 +518,9 @@ class Run {
         valid("agreement", agreement_json(run_.agreement));
         valid("growth", growth_json(run_.fitted.growths));
         valid("claims", claims_json(run_.judged, reason_text));
-        valid("lines", lines_json(run_.fitted.lines, problem_.size_names()));
+        valid("lines",
+              lines_json(run_.fitted.lines, problem_.size_names(),
+                         [](const std::string &, const Spot &) { return std::string("level += 1;"); }));
         if (!run_.archive.measurements().empty())
             valid("measurement", journal_line(run_.archive.measurements().back()));
         claims_table(run_.judged, run_.fitted.growths, &run_.agreement);

@@ -5,6 +5,7 @@
 #include <map>
 #include <numeric>
 
+#include "core/growth/least_squares.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -87,7 +88,8 @@ class LineEnd {
     LineEnd(const std::vector<RatioRead> &places, const PlacesInLine &line, double sign)
         : places_(places), line_(line), sign_(sign) {
         if (line.size() < least_witnesses) return;
-        const std::vector<double> parts = parts_of(places, line);
+        parts_ = parts_of(places, line);
+        const std::vector<double> &parts = parts_;
         // Two stretches, each long enough to show more than the readings' errors.
         end_ = line.size() - 1;
         half_ = last_up_to(parts, 0.5);
@@ -123,13 +125,27 @@ class LineEnd {
         return std::hypot(places_[line_[from]].error, places_[line_[to]].error);
     }
     bool comes_to_rest_there() const {
-        return late_ > earlier_ &&
-               rise(late_, end_) + error(late_, end_) < comes_to_rest * stretch_ * rise(earlier_, late_);
+        return late_ > earlier_ && rise(late_, end_) + std::min(error(late_, end_), scatter_at_the_end()) <
+                                       comes_to_rest * stretch_ * rise(earlier_, late_);
+    }
+    // The error of what the last stretch rises by, by how far its places lie from a line through them: errors
+    // of places may stem from a step elsewhere. No help where they are few.
+    double scatter_at_the_end() const {
+        const std::size_t count = end_ - late_ + 1;
+        if (count < places_of_a_stretch) return 1e300;
+        std::vector<double> ratios;
+        for (std::size_t at = late_; at <= end_; ++at)
+            ratios.push_back(places_[line_[at]].log_ratio);
+        const std::vector<double> along(parts_.begin() + static_cast<long>(late_),
+                                        parts_.begin() + static_cast<long>(end_) + 1);
+        const double off = least_squares({std::vector<double>(count, 1), along}, ratios).chi2;
+        return std::sqrt(2 * off / static_cast<double>(count - 2));
     }
 
     const std::vector<RatioRead> &places_;
     const PlacesInLine &line_;
     double sign_;
+    std::vector<double> parts_;                               // how far along each place lies
     std::size_t end_ = 0, half_ = 0, late_ = 0, earlier_ = 0; // 0 for the end: too short a line
     double stretch_ = 0; // the last one's length over that of the one before
 };

@@ -161,4 +161,14 @@ std::vector<Change> changes_between(const Results &earlier, const Results &later
     return changes;
 }
 
+std::map<std::string, std::vector<DearerLine>> dearer_lines_between(const Results &earlier,
+                                                                    const Results &later, double worse_by) {
+    std::map<std::string, std::vector<DearerLine>> all;
+    for (const auto &[solution, lines] : later.lines)
+        if (const auto before = earlier.lines.find(solution); before != earlier.lines.end())
+            if (auto dearer = dearer_lines(before->second, lines, worse_by); !dearer.empty())
+                all[solution] = std::move(dearer);
+    return all;
+}
+
 } // namespace iron

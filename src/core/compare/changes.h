@@ -1,11 +1,13 @@
 // Two results of the same solutions side by side: before and after an edit, or on two machines.
 #pragma once
 
+#include <map>
 #include <optional>
 #include <set>
 #include <string>
 #include <vector>
 
+#include "core/compare/line_changes.h"
 #include "core/compare/ratio.h"
 
 namespace iron {
@@ -41,6 +43,7 @@ const char *word_for(Change::Kind kind);
 struct Results {
     std::vector<NamedSeries> series;
     std::vector<Standing> standings;
+    std::map<std::string, CountedLines> lines = {}; // by solution, of those that were counted so
 };
 
 // How many times as long solutions took that nobody touched: the machine itself was slower, or faster.
@@ -55,6 +58,10 @@ struct Drift {
 // %.
 std::optional<Drift> drift_between(const Results &earlier, const Results &later,
                                    const std::set<std::string> &untouched);
+
+// Of solutions in both, by name, the lines that take more steps; those without one are left out.
+std::map<std::string, std::vector<DearerLine>> dearer_lines_between(const Results &earlier,
+                                                                    const Results &later, double worse_by);
 
 // Series by series and standing by standing, in the later's order. `worse_by`: what counts, 0.05 for 5 %.
 // `same_machine`: else times are told but never count. With a drift, times of the solutions that tell it are

@@ -1,7 +1,7 @@
 "use strict";
 // Adds to the page what a person can switch and point at; without it the page says all the same.
 (() => {
-  const { size, series } = JSON.parse(document.getElementById("readings").textContent);
+  const { size, series, lines } = JSON.parse(document.getElementById("readings").textContent);
   const distinct = values => [...new Set(values)];
   const number = (value, digits = 3) => {
     if (value === 0) return "0";
@@ -36,6 +36,52 @@
     filter.addEventListener("submit", event => event.preventDefault());
     filter.hidden = false;
     applyFilter();
+  }
+
+  // The lines of a solution: at another size, of another shape.
+  for (const section of document.querySelectorAll("section[data-solution]")) {
+    const own = lines.filter(one => one.solution === section.dataset.solution);
+    const first = section.querySelector("details");
+    if (own.length < 2 || !first) continue;
+    const form = document.createElement("form"), shape = document.createElement("select"), at = document.createElement("select");
+    form.className = "chooser", shape.name = "shape", at.name = "at";
+    for (const [text, select] of [["lines of shape ", shape], ["at ", at]]) {
+      const label = document.createElement("label");
+      label.append(text, select);
+      form.append(label);
+    }
+    for (const name of distinct(own.map(one => one.shape))) shape.add(new Option(name, name));
+    const ofShape = () => own.filter(one => one.shape === shape.value);
+    const offerPlaces = () => {
+      const before = at.value, places = ofShape().map(one => one.at);
+      at.replaceChildren(...places.map(place => new Option(place, place)));
+      at.value = places.includes(before) ? before : places[places.length - 1];
+    };
+    const show = () => {
+      const now = ofShape().find(one => one.at === at.value);
+      for (const table of section.querySelectorAll("table[data-source]")) {
+        const rows = now.sources[table.dataset.source];
+        if (!rows || !table.caption) continue;
+        table.caption.textContent = now.where;
+        const body = table.tBodies[0], texts = [...body.rows].map(row => row.lastElementChild.textContent);
+        body.replaceChildren(...rows.map(([number, share, runs, growth, shade, breaks, text], i) => {
+          const row = document.createElement("tr");
+          row.className = breaks ? "breaks" : "";
+          row.style.setProperty("--share", shade);
+          for (const cell of [number, share, runs, growth, text || texts[i] || ""]) row.insertCell().textContent = cell;
+          return row;
+        }));
+      }
+    };
+    const shown = own.find(one => one.where === section.querySelector("table[data-source] caption")?.textContent);
+    if (!shown) continue; // its sources have changed, and are shown by themselves
+    shape.value = shown.shape;
+    offerPlaces();
+    at.value = shown.at;
+    form.addEventListener("submit", event => event.preventDefault());
+    shape.addEventListener("change", () => { offerPlaces(); show(); });
+    at.addEventListener("change", show);
+    first.before(form);
   }
 
   // The chart.
