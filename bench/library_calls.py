@@ -121,6 +121,28 @@ CPP = {
     "strlen": "std::string s(a.size(), 'x'); for (int x : a) { s[0] = char('a' + x % 26); keep(std::strlen(s.c_str()), x); }",
     "rotate": "auto s = a; for (int x : a) { std::rotate(s.begin(), s.begin() + 1, s.end()); keep(s[0], x); }",
 }
+C = {
+    "strlen-in-condition": "char *s = letters(n); for (long i = 0; i < (long)strlen(s); i++) s[i] = 'y'; free(s);",
+    "strcat-grows": "char *s = calloc(n + 2, 1); for (long i = 0; i < n; i++) strcat(s, \"x\"); free(s);",
+    "strncat-grows": "char *s = calloc(n + 2, 1); for (long i = 0; i < n; i++) strncat(s, \"xy\", 1); free(s);",
+    "end-kept": "char *s = calloc(n + 2, 1), *end = s; for (long i = 0; i < n; i++) *end++ = 'x'; kept = s[n / 2]; free(s);",
+    "sscanf-of-the-rest": "char *s = letters(n); char c; for (long i = 0; i < n; i++) if (sscanf(s + i, \"%c\", &c) == 1) kept = c; free(s);",
+    "strcmp": "char *s = letters(n), *t = letters(n); for (long i = 0; i < n; i++) kept = strcmp(s, t); free(s); free(t);",
+    "strstr": "char *s = letters(n); for (long i = 0; i < n; i++) kept = strstr(s, \"q\") != 0; free(s);",
+    "strchr": "char *s = letters(n); for (long i = 0; i < n; i++) kept = strchr(s, 'q') != 0; free(s);",
+    "strcspn": "char *s = letters(n); for (long i = 0; i < n; i++) kept = strcspn(s, \"qr\"); free(s);",
+    "strdup": "char *s = letters(n); for (long i = 0; i < n; i++) { char *t = strdup(s); kept = t[0]; free(t); } free(s);",
+    "memcpy": "long *t = malloc(sizeof(long) * (n + 1)); for (long i = 0; i < n; i++) { memcpy(t, v, sizeof(long) * n); kept = t[0]; } free(t);",
+    "memmove-up": "long *t = calloc(n + 1, sizeof(long)); for (long i = 0; i < n; i++) { memmove(t + 1, t, sizeof(long) * i); t[0] = i; } kept = t[0]; free(t);",
+    "memset": "char *s = letters(n); for (long i = 0; i < n; i++) { memset(s, (int)i, n); kept = s[0]; } free(s);",
+    "memcmp": "for (long i = 0; i < n; i++) { long *t = malloc(sizeof(long) * (n + 1)); memcpy(t, v, sizeof(long) * n); kept = memcmp(t, v, sizeof(long) * n); free(t); }",
+    "calloc": "for (long i = 0; i < n; i++) { long *t = calloc(n + 1, sizeof(long)); kept = t[i]; free(t); }",
+    "realloc-by-one": "long *t = 0; for (long i = 0; i < n; i++) { t = realloc(t, sizeof(long) * (i + 1)); t[i] = i; } kept = t ? t[0] : 0; free(t);",
+    "realloc-doubling": "long *t = 0, room = 0; for (long i = 0; i < n; i++) { if (i == room) t = realloc(t, sizeof(long) * (room = room ? 2 * room : 1)); t[i] = i; } kept = t ? t[0] : 0; free(t);",
+    "qsort-random": "for (long i = 0; i < 64; i++) { long *t = malloc(sizeof(long) * (n + 1)); memcpy(t, v, sizeof(long) * n); qsort(t, n, sizeof(long), order); kept = t[0]; free(t); }",
+    "qsort-of-sorted": "long *t = calloc(n + 1, sizeof(long)); for (long i = 0; i < n; i++) t[i] = i; for (long i = 0; i < 64; i++) { qsort(t, n, sizeof(long), order); kept = t[0]; } free(t);",
+    "bsearch": "long *t = calloc(n + 1, sizeof(long)); for (long i = 0; i < n; i++) t[i] = i; for (long i = 0; i < n; i++) kept = bsearch(v + i, t, n, sizeof(long), order) != 0; free(t);",
+}
 RUST = {
     "vec-pop": "let mut s = a.clone(); while let Some(x) = s.pop() { keep(x); }",
     "vec-remove-first": "let mut s = a.clone(); while !s.is_empty() { keep(s.remove(0)); }",
@@ -178,6 +200,23 @@ def cpp(body):
             "void write(std::ostream &out, int answer) { out << answer << '\\n'; }\nIRON_STOPWATCH(read, solve, write)\n")
 
 
+def c(body):
+    return ("#include <ctype.h>\n#include <iron_stopwatch.h>\n#include <stdlib.h>\n#include <string.h>\n"
+            "typedef struct {\n    long n;\n    long *levels;\n} Tide;\nstatic volatile long kept;\n"
+            "static char *letters(long n) {\n    char *s = malloc(n + 1);\n    memset(s, 'x', n);\n    s[n] = 0;\n    return s;\n}\n"
+            "static int order(const void *a, const void *b) {\n    long x = *(const long *)a, y = *(const long *)b;\n"
+            "    return (x > y) - (x < y);\n}\n"
+            "static Tide take(FILE *in) {\n    Tide tide = {0, 0};\n    if (fscanf(in, \"%ld\", &tide.n) != 1) tide.n = 0;\n"
+            "    tide.levels = malloc(sizeof(long) * (tide.n + 1));\n    for (long i = 0; i < tide.n; i++)\n"
+            "        if (fscanf(in, \"%ld\", &tide.levels[i]) != 1) tide.n = i;\n    return tide;\n}\n"
+            "static long solve(Tide *tide) {\n    long n = tide->n, *v = tide->levels;\n    kept = v[0];\n    " + body + "\n    return 0;\n}\n"
+            "static void give(FILE *out, const long *answer) { fprintf(out, \"%ld\\n\", *answer); }\n"
+            "static Tide copy(const Tide *tide) {\n    Tide same = {tide->n, malloc(sizeof(long) * (tide->n + 1))};\n"
+            "    memcpy(same.levels, tide->levels, sizeof(long) * tide->n);\n    return same;\n}\n"
+            "static void drop(Tide *tide) { free(tide->levels); }\n"
+            "IRON_STOPWATCH_C(Tide, long, take, solve, give, copy, drop, iron_stopwatch_plain)\n")
+
+
 def rust(body):
     return ("use iron_stopwatch::serve;\nfn keep(value: i64) {\n    std::hint::black_box(value);\n}\n"
             "fn read(text: &str) -> Vec<i64> {\n    text.split_whitespace().skip(1).map(|w| w.parse().unwrap()).collect()\n}\n"
@@ -186,7 +225,7 @@ def rust(body):
 
 
 LANGUAGES = {"python": (PYTHON, python, "py"), "javascript": (JAVASCRIPT, javascript, "js"), "java": (JAVA, java, "java"),
-             "cpp": (CPP, cpp, "cpp"), "rust": (RUST, rust, "rs")}
+             "cpp": (CPP, cpp, "cpp"), "c": (C, c, "c"), "rust": (RUST, rust, "rs")}
 
 
 def exponents(journal):
@@ -216,7 +255,7 @@ def main():
     options.add_argument("languages", nargs="*", default=list(LANGUAGES))
     options.add_argument("--budget", default="30s", help="for eight calls")
     options.add_argument("--keep", help="a folder for the problems, kept")
-    options.add_argument("--apart", type=float, default=0.4, help="exponents that differ by more are marked")
+    options.add_argument("--apart", type=float, default=0.6, help="exponents that differ by more are marked")
     given = options.parse_args()
     with tempfile.TemporaryDirectory() as scratch:
         for language in given.languages or LANGUAGES:

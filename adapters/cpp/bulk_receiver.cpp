@@ -2,6 +2,7 @@
 // for a sort. Linked by the tool into counting builds with the linker's option --wrap for each name below, so
 // that the solution's own calls come here; what libraries call among themselves is not seen. Steps are kept
 // by the place that called, too.
+#include <cstdarg>
 #include <cstddef>
 #include <cstdint>
 #include <cstdio>
@@ -140,6 +141,54 @@ REAL(char *, strncpy, char *to, const char *from, std::size_t n) {
 REAL(char *, strcat, char *to, const char *from) { // it looks for the end of `to` every time
     TOUCHED(__real_strlen(to) + __real_strlen(from));
     return __real_strcat(to, from);
+}
+REAL(char *, strncat, char *to, const char *from, std::size_t n) {
+    TOUCHED(__real_strlen(to) + __real_strnlen(from, n));
+    return __real_strncat(to, from, n);
+}
+REAL(int, strcasecmp, const char *a, const char *b) {
+    TOUCHED(agreeing(a, b, static_cast<std::size_t>(-1), true)); // but for the case of letters
+    return __real_strcasecmp(a, b);
+}
+REAL(std::size_t, strspn, const char *text, const char *these) {
+    const std::size_t length = __real_strspn(text, these);
+    TOUCHED(length);
+    return length;
+}
+REAL(std::size_t, strcspn, const char *text, const char *these) {
+    const std::size_t length = __real_strcspn(text, these);
+    TOUCHED(length);
+    return length;
+}
+REAL(char *, strpbrk, const char *text, const char *these) {
+    char *found = __real_strpbrk(text, these);
+    TOUCHED(found ? static_cast<std::size_t>(found - text) : __real_strlen(text));
+    return found;
+}
+REAL(void *, memmem, const void *in, std::size_t n, const void *what, std::size_t length) {
+    void *found = __real_memmem(in, n, what, length);
+    TOUCHED(
+        (found ? static_cast<std::size_t>(static_cast<char *>(found) - static_cast<const char *>(in)) : n) +
+        length);
+    return found;
+}
+// It looks for the end of the text before it reads a word of it. ISO C's and GNU's names of one function.
+int __isoc99_vsscanf(const char *text, const char *form, std::va_list list);
+int __wrap___isoc99_sscanf(const char *text, const char *form, ...) {
+    TOUCHED(__real_strlen(text));
+    std::va_list list;
+    va_start(list, form);
+    const int read = __isoc99_vsscanf(text, form, list);
+    va_end(list);
+    return read;
+}
+int __wrap_sscanf(const char *text, const char *form, ...) {
+    TOUCHED(__real_strlen(text));
+    std::va_list list;
+    va_start(list, form);
+    const int read = std::vsscanf(text, form, list);
+    va_end(list);
+    return read;
 }
 REAL(char *, strdup, const char *text) {
     TOUCHED(__real_strlen(text));

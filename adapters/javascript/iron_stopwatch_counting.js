@@ -186,8 +186,30 @@ const sums = { "+": "add", "-": "sub", "*": "mul", "/": "div", "%": "mod" };
 const takers = new Set(["Set", "Map", "WeakSet", "WeakMap"]);
 const isMaker = (name) => /^(Array|ArrayBuffer|(Big)?(Int|Uint|Float)\d+(Clamped)?Array)$/.test(name);
 
+// Names that only ever begin as a number, as those that loops count with do.
+function countersIn(tree) {
+  const counters = new Set(), others = new Set();
+  const walk = (node) => {
+    if (node.type === "VariableDeclarator" && node.id.type === "Identifier")
+      (node.init && typeof node.init.value === "number" ? counters : others).add(node.id.name);
+    for (const one of node.params || []) if (one.type === "Identifier") others.add(one.name);
+    for (const one of partsOf(node)) walk(one);
+  };
+  walk(tree);
+  for (const name of others) counters.delete(name);
+  return counters;
+}
+function partsOf(node) {
+  const parts = [];
+  for (const key of Object.keys(node))
+    for (const one of [].concat(node[key]))
+      if (one && typeof one === "object" && typeof one.type === "string" && typeof one.start === "number") parts.push(one);
+  return parts;
+}
+
 // Seen without running it: nothing that is long to compare.
-function isShort(node) {
+function isShort(node, counters) {
+  if (node.type === "Identifier" && counters.has(node.name)) return true;
   if (node.type === "Literal") return typeof node.value !== "string" || node.value.length <= 16;
   return node.type === "UnaryExpression" || (node.type === "Identifier" && node.name === "undefined") ||
          node.type === "PrivateIdentifier" ||
@@ -202,6 +224,7 @@ function rewritten(text, name) {
   } catch {
     return null; // a module of the other kind, or a fault that the engine tells better
   }
+  const counters = countersIn(tree);
   const hasGreat = /\bBigInt\b|\b\d+n\b/.test(text);
   const line = (node) => JSON.stringify(name + node.loc.start.line);
   const taken = (node, what) => (inner) => `__iron.taken((${inner}), ${JSON.stringify(what)}, ${line(node)})`;
@@ -244,11 +267,7 @@ function rewritten(text, name) {
 
   function code(node) {
     if (prepare[node.type]) prepare[node.type](node);
-    const inner = [];
-    for (const key of Object.keys(node))
-      for (const one of [].concat(node[key]))
-        if (one && typeof one === "object" && typeof one.type === "string" && typeof one.start === "number") inner.push(one);
-    inner.sort((a, b) => a.start - b.start);
+    const inner = partsOf(node).sort((a, b) => a.start - b.start);
     const pieces = []; // text between the parts, and the parts
     let from = node.start;
     for (const one of inner) {
@@ -270,7 +289,7 @@ function rewritten(text, name) {
       return between && `${pieces[1]} = __iron.${sums[node.operator[0]]}(${pieces[1]}${between}${pieces[3]}${pieces[4]}, ${line(node)})`;
     }
     if (node.type !== "BinaryExpression") return null;
-    const order = !isShort(node.left) && !isShort(node.right) && orders[node.operator];
+    const order = !isShort(node.left, counters) && !isShort(node.right, counters) && orders[node.operator];
     const helper = order || (hasGreat && sums[node.operator]);
     const between = helper && withComma(pieces[2], node.operator);
     return between ? `__iron.${helper}(${pieces[0]}${pieces[1]}${between}${pieces[3]}${pieces[4]}, ${line(node)})` : null;

@@ -213,8 +213,9 @@ def _by_result(steps_of):
 
 
 def _by_taking(function, given, named, name):
-    """One step a thing of the only argument."""
+    """One step a thing of the only argument, or an argument."""
     if len(given) != 1 or isinstance(given[0], _GENERATOR):
+        _spent(len(given) if len(given) > 8 else 0, name)
         return function(*given, **named)
     if isinstance(given[0], _SIZED):
         result = function(given[0], **named)
@@ -596,6 +597,11 @@ class _Rewriter(ast.NodeTransformer):
     def is_alone(self, target):
         """Whether nothing but a variable of the function that runs holds what it names."""
         return isinstance(target, ast.Name) and bool(self.functions) and target.id not in self.functions[-1]
+
+    def visit_match_case(self, node):  # no call may stand in a pattern
+        node.guard = self.visit(node.guard) if node.guard else None
+        node.body = [self.visit(one) for one in node.body]
+        return node
 
     def visit_ImportFrom(self, node):
         self.imported.update(one.asname or one.name for one in node.names if one.name in _NAMES_OF_FUNCTIONS)

@@ -102,7 +102,7 @@ constexpr double least_rise = 0.02, least_rise_of_bytes = 0.4055; // ln 1.5
 // Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one
 // before, what comes to rest less than a fifth. [theory]
 constexpr double comes_to_rest = 0.3;
-constexpr double least_stretch = 0.2; // of a line, as far as there are places
+constexpr double least_stretch = 0.2;          // of a line, as far as there are places
 constexpr std::size_t places_of_a_stretch = 5; // from which on its own scatter is known
 // Of a logarithm's rise, what may be left beside a lower term. [theory]
 constexpr double share_of_a_logarithm = 0.15;
@@ -207,6 +207,9 @@ constexpr double count_worth = 3;
 // verdict waits, and those for so long, of what is left.
 constexpr double count_again = 1.0 / 3000, count_left_out = 1.0 / 60, counts_ahead = 0.3;
 
+// Space that nobody claims anything of, where a reading of it is as dear as a usual call: at sizes so many
+// times the last.
+constexpr double unclaimed_space_at = 4;
 // Costs: level is what is no more than so many times as dear; growth shows from so many times the least, more
 // beside a call as long as an interpreter's start (s), which goes by the machine's mood: 55 or 94 ms.
 constexpr double as_dear = 1.5;

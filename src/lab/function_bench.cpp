@@ -187,12 +187,13 @@ FunctionBench::Batch FunctionBench::run_batch(const InputId &which, double call_
             1e-9 * reply.number("cpu_ns") / n};
 }
 
-std::vector<Measurement> FunctionBench::count(const InputId &which, const Measurement &blank, bool twice) {
+std::vector<Measurement> FunctionBench::count(const InputId &which, const Measurement &blank,
+                                              const CountAsk &ask) {
     if (!built_.counting) return {};
     const std::string input = inputs_.get(which.shape, which.sizes, which.seed).path;
     std::vector<Measurement> made;
     start(counting_, *built_.counting, true);
-    for (int time = 0; time < (twice ? 2 : 1); ++time) {
+    for (int time = 0; time < (ask.twice ? 2 : 1); ++time) {
         const Reply reply = asked(counting_, "count " + input);
         if (reply.refused) throw Failure{Outcome::failed, reply.detail};
         Measurement m = blank;
@@ -205,11 +206,11 @@ std::vector<Measurement> FunctionBench::count(const InputId &which, const Measur
         if (!m.spots.empty()) m.steps = total_of(m.spots);
         made.push_back(m);
     }
-    if (twice && made[0].steps != made[1].steps)
+    if (ask.twice && made[0].steps != made[1].steps)
         made[0].varying = made[1].varying = true;
     else
         made.resize(1);
-    if (!no_space_) {
+    if (ask.space && !no_space_) {
         const Measurement space = weighed(input, blank);
         if (!no_space_) made.push_back(space);
     }

@@ -31,7 +31,8 @@ class FunctionBench : public Runner {
         return answerer_.answer(input.path, limit_s);
     }
     Timed time(const InputId &which, const Measurement &blank) override;
-    std::vector<Measurement> count(const InputId &which, const Measurement &blank, bool twice) override;
+    std::vector<Measurement> count(const InputId &which, const Measurement &blank,
+                                   const CountAsk &ask) override;
     void renew() override;
     std::vector<std::string> notes() const override { return notes_; }
 

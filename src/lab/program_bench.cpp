@@ -99,7 +99,8 @@ Left read_left(const std::filesystem::path &path) {
 
 } // namespace
 
-std::vector<Measurement> ProgramBench::count(const InputId &which, const Measurement &blank, bool twice) {
+std::vector<Measurement> ProgramBench::count(const InputId &which, const Measurement &blank,
+                                             const CountAsk &ask) {
     const Input input = inputs_.get(which.shape, which.sizes, which.seed);
     const std::filesystem::path answer = scratch_ / "counted.answer", errors = scratch_ / "program.err";
     std::vector<Measurement> made;
@@ -110,7 +111,7 @@ std::vector<Measurement> ProgramBench::count(const InputId &which, const Measure
         if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
         return ending;
     };
-    for (int time = 0; built_.counting && time < (twice ? 2 : 1); ++time) {
+    for (int time = 0; built_.counting && time < (ask.twice ? 2 : 1); ++time) {
         const std::filesystem::path steps = scratch_ / "program.steps";
         Runnable counting = *built_.counting;
         counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());

@@ -29,7 +29,8 @@ class ProgramBench : public Runner {
         return answerer_.answer(input.path, limit_s);
     }
     Timed time(const InputId &which, const Measurement &blank) override;
-    std::vector<Measurement> count(const InputId &which, const Measurement &blank, bool twice) override;
+    std::vector<Measurement> count(const InputId &which, const Measurement &blank,
+                                   const CountAsk &ask) override;
     void renew() override {} // every run is a new process
     std::vector<std::string> notes() const override { return notes_; }
 

@@ -97,6 +97,11 @@ struct Timed {
     std::optional<std::string> answer; // where this was the first call on the input since renew()
 };
 
+struct CountAsk {
+    bool twice = false; // counted so, to see whether both agree
+    bool space = true;  // a whole program tells it anyway
+};
+
 // One solution, made ready to run.
 class Runner {
   public:
@@ -104,9 +109,10 @@ class Runner {
     virtual Answered answer(const Input &input, double limit_s) = 0;
     // A batch of calls, or one run of a whole program. `blank` is filled in. Throws Failure.
     virtual Timed time(const InputId &which, const Measurement &blank) = 0;
-    // One counted call and one whose memory is read, the former twice where `twice` is set; each a copy of
-    // `blank` filled in. Throws Failure.
-    virtual std::vector<Measurement> count(const InputId &which, const Measurement &blank, bool twice) = 0;
+    // One counted call and one whose memory is read, as far as is asked; each a copy of `blank` filled in.
+    // Throws Failure.
+    virtual std::vector<Measurement> count(const InputId &which, const Measurement &blank,
+                                           const CountAsk &ask) = 0;
     // New processes, no input held: the next generation.
     virtual void renew() = 0;
     // What the reader of the numbers should know, each once.

@@ -57,6 +57,14 @@ TEST(BulkSteps, AStepForSixteenBytesTouched) {
     EXPECT_EQ(counted("a.c", c_program("a[m / 2] = 1; if (!memcmp(a, b, m)) return 1;")).bulk,
               501); // to there
     EXPECT_EQ(counted("a.c", c_program("a[160] = 'q'; if (!memchr(a, 'q', m)) return 1;")).bulk, 11);
+    EXPECT_EQ(counted("a.c", c_program("memset(a, 'x', m); if (strcspn(a, \"q\") != m) return 1;")).bulk,
+              2002);
+    EXPECT_EQ(counted("a.c", c_program("memset(a, 'x', m); strncat(a, \"q\", 1);")).bulk, 2002);
+    // The end of a text is looked for before a word of it is read.
+    EXPECT_EQ(counted("a.c", "#include <stdio.h>\n" + c_program("memset(a, ' ', m); a[0] = '7'; int x; if "
+                                                                "(sscanf(a, \"%d\", &x) != 1) return 1;"))
+                  .bulk,
+              2002);
     EXPECT_EQ(counted("a.c", c_program("")).bulk, 0);
 }
 

@@ -114,7 +114,8 @@ class LawRunner : public Runner {
         return timed;
     }
 
-    std::vector<Measurement> count(const InputId &which, const Measurement &blank, bool) override {
+    std::vector<Measurement> count(const InputId &which, const Measurement &blank,
+                                   const CountAsk &ask) override {
         start();
         pass(counting_times * run(which, 2 * problem_.limits.time_s) + ask_s);
         std::vector<Measurement> made;
@@ -128,7 +129,8 @@ class LawRunner : public Runner {
             }
             made.push_back(m);
         }
-        if (law_.weighs) {
+        if (law_.weighs && ask.space) {
+            pass(law_.weighs_s);
             Measurement m = blank;
             m.kind = MeasuredKind::space;
             m.space.space_bytes = static_cast<std::int64_t>(bytes_at(which));

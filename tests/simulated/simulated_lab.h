@@ -48,6 +48,7 @@ struct SolutionLaw {
     bool counts = true;
     bool by_line = false; // counts are told by line: the first term's is line 1
     bool weighs = true;
+    double weighs_s = 0; // what reading its space takes beside the call: a process for each
     double grain_bytes = 64;
     // A step costs more where the steps of a call exceed this many: caches.
     double cache_steps = 1e18, cache_times = 1;

@@ -70,6 +70,11 @@ class Studied {
             if (m.solution == solution && m.outcome == Outcome::done) all.insert(m.sizes.at(name));
         return all;
     }
+    int kinds(const std::string &solution, MeasuredKind kind) const {
+        return static_cast<int>(
+            std::count_if(run_->archive.measurements().begin(), run_->archive.measurements().end(),
+                          [&](const Measurement &m) { return m.solution == solution && m.kind == kind; }));
+    }
     int stopped(const std::string &solution) const {
         return static_cast<int>(std::count_if(
             run_->archive.measurements().begin(), run_->archive.measurements().end(),
@@ -290,6 +295,21 @@ TEST_P(Disputes, WhoIsTooSlowToTakePartIsAskedWhoIsRight) {
 }
 
 INSTANTIATE_TEST_SUITE_P(WhereAnswersAreCompared, Disputes, testing::Values(5000.0, 20000.0));
+
+TEST(Measured, SpaceThatIsDearAndThatNobodyClaimsTakesNoTimeFromSteps) {
+    Studied studied({size("n", 1, make_number(1e6))});
+    studied.shape("calm", "{integers(n, 0, 9)}\n");
+    for (const char *name : {"claims-none", "claims-space"})
+        studied.solution(name, "n", "O(n)").weighs_s = 0.4;
+    studied.problem().solutions.back().claims.push_back({Metric::space, "every", parse_bound("O(1)", {"n"})});
+    studied.run(20);
+    EXPECT_GE(studied.kinds("claims-none", MeasuredKind::counting),
+              3 * studied.kinds("claims-none", MeasuredKind::space));
+    EXPECT_GE(studied.kinds("claims-none", MeasuredKind::space), 3);
+    EXPECT_GE(studied.kinds("claims-space", MeasuredKind::space),
+              studied.kinds("claims-space", MeasuredKind::counting) - 2); // but for those counted twice
+    EXPECT_GT(*studied.sizes_read("claims-none").rbegin(), 100'000);
+}
 
 } // namespace
 } // namespace iron::test

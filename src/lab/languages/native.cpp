@@ -9,10 +9,12 @@ namespace iron {
 
 namespace {
 
-const char *const bulk_calls[] = {"memcpy",  "mempcpy", "memmove", "memset", "memcmp",  "bcmp",   "memchr",
-                                  "memrchr", "strlen",  "strnlen", "strcmp", "strncmp", "strcpy", "stpcpy",
-                                  "strncpy", "strcat",  "strdup",  "strchr", "strrchr", "strstr", "calloc",
-                                  "realloc", "qsort",   "bsearch", "fread",  "fwrite",  "fgets",  "fputs"};
+const char *const bulk_calls[] = {"memcpy",  "mempcpy", "memmove", "memset",  "memcmp",  "bcmp",
+                                  "memchr",  "memrchr", "strlen",  "strnlen", "strcmp",  "strncmp",
+                                  "strcpy",  "stpcpy",  "strncpy", "strcat",  "strdup",  "strchr",
+                                  "strrchr", "strstr",  "calloc",  "realloc", "qsort",   "bsearch",
+                                  "fread",   "fwrite",  "fgets",   "fputs",   "strncat", "strcasecmp",
+                                  "strspn",  "strcspn", "strpbrk", "memmem",  "sscanf",  "__isoc99_sscanf"};
 
 constexpr std::int64_t room_for_the_book = std::int64_t{1} << 29; // bytes
 constexpr std::int64_t room_for_paint = std::int64_t{8} << 20;    // held_receiver.cpp's
