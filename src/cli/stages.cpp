@@ -158,10 +158,11 @@ FittedScope fit_stage(const Session &session) {
     Scope scope = session.scope();
     scope.unused = unused_sizes_in(journal.heading);
     FitStore store;
-    Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), journal.measurements,
+    const std::vector<Measurement> taken = without_steps_not_taken(journal.measurements);
+    Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), taken,
                         memory_curve_in(journal.heading), store, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
-    fitted.lines = lines_of(scope, fitted, journal.measurements, parallel_for);
+    fitted.lines = lines_of(scope, fitted, taken, parallel_for);
     FittedScope all{std::move(scope), std::move(fitted), std::move(journal)};
     if (!all.lines.empty())
         write_file(session.file("lines.json"),

@@ -5,6 +5,7 @@
 #include <tuple>
 
 #include "study/lines.h"
+#include "study/readings.h"
 
 namespace iron {
 
@@ -84,8 +85,9 @@ class Needs {
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
                                   FitStore &store, const EachOf &each) {
-    Fitted fitted = fit(scope, claims, deciding(measurements), memory, store, each);
-    fitted.lines = lines_of(scope, fitted, measurements, each);
+    const std::vector<Measurement> taken = without_steps_not_taken(measurements);
+    Fitted fitted = fit(scope, claims, deciding(taken), memory, store, each);
+    fitted.lines = lines_of(scope, fitted, taken, each);
     Needs needs(scope, claims);
     std::set<std::tuple<std::string, Metric, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <map>
 
+#include "core/policy.h"
+
 namespace iron {
 
 Readings::Readings(std::vector<Measurement> earlier) : all_(std::move(earlier)) {}
@@ -59,6 +61,44 @@ std::vector<Reach> reaches_in(const std::vector<Measurement> &measurements) {
             *found = {m.solution, m.shape, m.sizes, m.outcome};
     }
     return all;
+}
+
+std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measurements) {
+    struct Call {
+        double steps = 0, least_ns = 0; // that the steps could take
+        double time_ns = 0;
+    };
+    std::map<std::pair<std::string, std::string>, std::map<Sizes, Call>> calls;
+    for (const Measurement &m : measurements) {
+        if (m.outcome != Outcome::done || m.kind == MeasuredKind::space) continue;
+        Call &call = calls[{m.solution, m.shape}][m.sizes];
+        if (m.kind == MeasuredKind::timing)
+            call.time_ns = std::max(call.time_ns, m.time_ns);
+        else {
+            const double steps = static_cast<double>(m.steps), bulk = static_cast<double>(m.bulk_steps);
+            call.steps = std::max(call.steps, steps);
+            call.least_ns = std::max(call.least_ns, policy::claim::least_step_ns * (steps - bulk) +
+                                                        policy::claim::least_bulk_step_ns * bulk);
+        }
+    }
+    std::vector<StepsNotTaken> all;
+    for (const auto &[key, places] : calls) {
+        const std::pair<const Sizes, Call> *most = nullptr;
+        for (const auto &place : places)
+            if (place.second.time_ns > 0 && (!most || place.second.steps > most->second.steps)) most = &place;
+        if (most && most->second.time_ns < most->second.least_ns)
+            all.push_back({key.first, key.second, most->first, most->second.steps, most->second.time_ns});
+    }
+    return all;
+}
+
+std::vector<Measurement> without_steps_not_taken(const std::vector<Measurement> &measurements) {
+    std::vector<Measurement> kept = measurements;
+    for (const StepsNotTaken &one : steps_not_taken(measurements))
+        std::erase_if(kept, [&](const Measurement &m) {
+            return m.kind == MeasuredKind::counting && m.solution == one.solution && m.shape == one.shape;
+        });
+    return kept;
 }
 
 } // namespace iron

@@ -48,4 +48,15 @@ struct Reach {
 // By solution and shape.
 std::vector<Reach> reaches_in(const std::vector<Measurement> &measurements);
 
+// Steps of a solution on a shape that its timed build does not take: no machine takes so many in the time of
+// a call. The compiler does without them there, as with a text's length that a loop asks for at every turn.
+struct StepsNotTaken {
+    std::string solution, shape;
+    Sizes sizes; // where most were counted
+    double steps = 0, time_ns = 0;
+};
+std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measurements);
+// The readings without those counts.
+std::vector<Measurement> without_steps_not_taken(const std::vector<Measurement> &measurements);
+
 } // namespace iron

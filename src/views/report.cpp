@@ -207,6 +207,8 @@ void tell_how(const Report &report, Page &page) {
         page.doubts.push_back("All was read in one generation: the luck of one process is in every time.");
     for (const std::string &sentence : reach_sentences(measurements))
         page.doubts.push_back(sentence + ".");
+    for (const std::string &sentence : not_taken_sentences(measurements))
+        page.doubts.push_back(sentence + ".");
     const Asked asked = asked_in(report.journal.heading);
     page.command = fmt::format("iron-stopwatch run --problem {} --budget {}s --seed {}{} --afresh",
                                report.folder_told, asked.budget_s, asked.seed, asked.cold ? " --cold" : "");
@@ -271,6 +273,20 @@ Page page_of(const Report &report, const DrawnFigures &drawn) {
     return page;
 }
 
+std::vector<std::string> not_taken_sentences(const std::vector<Measurement> &measurements) {
+    std::vector<std::string> all;
+    for (const StepsNotTaken &one : steps_not_taken(measurements)) {
+        std::string sizes;
+        for (const auto &[name, size] : one.sizes)
+            sizes += fmt::format("{}{} = {}", sizes.empty() ? "" : ", ", name, grouped(size));
+        all.push_back(fmt::format(
+            "{} on {}: its counted steps are set aside, since no machine takes {} in the {} of a "
+            "call ({}): the compiler does without most of them where no step is counted",
+            one.solution, one.shape, grouped(std::round(one.steps)), time_text(one.time_ns), sizes));
+    }
+    return all;
+}
+
 std::vector<std::string> reach_sentences(const std::vector<Measurement> &measurements) {
     std::vector<std::string> all;
     for (const Reach &reach : reaches_in(measurements)) {
@@ -289,6 +305,8 @@ std::string findings_text(const Scope &scope, const Fitted &fitted,
     std::string text = claims_table(claims, fitted.growths, agreement);
     std::vector<std::string> sentences = floor_sentences(measurements, scope.swept());
     for (std::string &sentence : reach_sentences(measurements))
+        sentences.push_back(std::move(sentence));
+    for (std::string &sentence : not_taken_sentences(measurements))
         sentences.push_back(std::move(sentence));
     if (!sentences.empty()) text += "\n";
     for (const std::string &sentence : sentences)

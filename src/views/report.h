@@ -37,6 +37,9 @@ std::string findings_text(const Scope &scope, const Fitted &fitted,
                           const std::vector<Measurement> &measurements,
                           const std::vector<JudgedClaim> &claims, const Agreement *agreement);
 
+// Of counts that are set aside: a sentence each.
+std::vector<std::string> not_taken_sentences(const std::vector<Measurement> &measurements);
+
 // How far solutions go that went over a limit at a size nobody asked for: a sentence each.
 std::vector<std::string> reach_sentences(const std::vector<Measurement> &measurements);
 

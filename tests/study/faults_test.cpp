@@ -311,5 +311,27 @@ TEST(Measured, SpaceThatIsDearAndThatNobodyClaimsTakesNoTimeFromSteps) {
     EXPECT_GT(*studied.sizes_read("claims-none").rbegin(), 100'000);
 }
 
+TEST(Counts, ThatNoMachineTakesInTheTimeOfACallAreSetAside) {
+    const auto reading = [](MeasuredKind kind, double n, double steps, double bulk, double time_ns) {
+        Measurement m;
+        m.solution = "scan", m.shape = "calm", m.kind = kind, m.sizes = {{"n", n}};
+        m.outcome = Outcome::done;
+        m.steps = std::llround(steps), m.bulk_steps = std::llround(bulk), m.time_ns = time_ns;
+        return m;
+    };
+    std::vector<Measurement> hoisted, copies;
+    for (const double n : {1024.0, 4096.0, 16384.0}) { // the length of a text, asked for at every turn
+        for (auto *all : {&hoisted, &copies})
+            all->push_back(reading(MeasuredKind::counting, n, 2 * n + n * n / 16, n * n / 16, 0));
+        hoisted.push_back(reading(MeasuredKind::timing, n, 0, 0, 1.2 * n));
+        copies.push_back(reading(MeasuredKind::timing, n, 0, 0, 20 * n + n * n / 32)); // 32 bytes a ns
+    }
+    EXPECT_TRUE(steps_not_taken(copies).empty());
+    ASSERT_EQ(steps_not_taken(hoisted).size(), 1u);
+    EXPECT_EQ(steps_not_taken(hoisted)[0].sizes.at("n"), 16384);
+    EXPECT_EQ(without_steps_not_taken(hoisted).size(), 3u);
+    EXPECT_EQ(without_steps_not_taken(copies).size(), copies.size());
+}
+
 } // namespace
 } // namespace iron::test
