@@ -47,6 +47,7 @@ def _origin(frame):
 # What is done in one go, told by these.
 
 steps_spent = 0
+_counts = False  # else calls are made as they stand: what is read then is space
 _at = {}  # the same by (code, line, what did it)
 
 
@@ -304,7 +305,7 @@ _HANDED_ON = {"map", "filter"}  # they call what they are given first
 
 def _called(function, /, *given, **named):
     try:
-        made = _FUNCTIONS.get(function)
+        made = _FUNCTIONS.get(function) if _counts else None
     except TypeError:
         made = None
     if made is None or not given:
@@ -429,6 +430,8 @@ _NAMES_OF_METHODS = {name for methods in _METHODS.values() for name in methods} 
 
 def _method(name, owner, /, *given, **named):
     kind = owner.__class__
+    if not _counts:
+        return getattr(owner, name)(*given, **named)
     if kind in _METHODS:
         if name == "sort" and kind is list:
             return _sort(owner, *given, **named)
@@ -839,13 +842,15 @@ class Counter:
         return traced
 
     def start(self):
-        global steps_spent
-        steps_spent = 0
+        global steps_spent, _counts
+        steps_spent, _counts = 0, True
         _at.clear()
         sys.settrace(self.trace)
 
     def stop(self):
+        global _counts
         sys.settrace(None)
+        _counts = False
 
     def count(self, solve, given):
         self.start()

@@ -210,9 +210,9 @@ constexpr double count_worth = 3;
 // verdict waits, and those for so long, of what is left.
 constexpr double count_again = 1.0 / 3000, count_left_out = 1.0 / 60, counts_ahead = 0.3;
 
-// Space that nobody claims anything of, where a reading of it is as dear as a usual call: at sizes so many
-// times the last.
-constexpr double unclaimed_space_at = 4;
+// Space that nobody claims anything of, where a reading of it takes so many seconds, a process for each, and
+// more than a usual call: at sizes so many times the last.
+constexpr double dear_space_s = 0.1, unclaimed_space_at = 4;
 // Costs: level is what is no more than so many times as dear; growth shows from so many times the least, more
 // beside a call as long as an interpreter's start (s), which goes by the machine's mood: 55 or 94 ms.
 constexpr double as_dear = 1.5;

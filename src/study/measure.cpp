@@ -281,7 +281,9 @@ class Measuring {
 
     bool is_space_left_out(const Cell &cell) const {
         const auto last = weighed_s_.find(cell.solution);
-        return last != weighed_s_.end() && last->second > policy::plan::usual_call * options_.budget_s &&
+        return last != weighed_s_.end() &&
+               last->second >
+                   std::max(policy::plan::dear_space_s, policy::plan::usual_call * options_.budget_s) &&
                !asks_for_space(field_.solution(cell));
     }
 

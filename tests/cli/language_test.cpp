@@ -178,14 +178,14 @@ TEST(Languages, StepsAreTheSameInEverySession) {
     const Folder folder;
     write_sources(folder);
     folder.levels(tables);
-    std::map<std::tuple<std::string, double>, std::int64_t> first;
+    std::map<std::tuple<std::string, double, std::uint64_t>, std::int64_t> first; // by solution, n, seed
     for (int session = 0; session < 2; ++session) {
         const Ran ran = folder.run({"run", "--budget", "2s", "--upto", "n=64", "--shapes", "calm", "--afresh",
                                     "--quiet", "--only", "python,javascript,java"});
         ASSERT_EQ(ran.status, 0) << ran.out << ran.err;
         for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
             if (m.kind != MeasuredKind::counting || m.generation > 0) continue;
-            const auto [found, fresh] = first.insert({{m.solution, m.sizes.at("n")}, m.steps});
+            const auto [found, fresh] = first.insert({{m.solution, m.sizes.at("n"), m.seed}, m.steps});
             EXPECT_EQ(found->second, m.steps) << m.solution << " " << m.sizes.at("n");
         }
     }

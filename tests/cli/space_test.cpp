@@ -192,7 +192,8 @@ TEST(PythonFunction, StepsAndSpaceFollowTheAlgorithm) {
     };
     source("line", "top = 0\n    for x in v:\n        top = x if x > top else top\n    return top");
     source("built-in", "return max(v, default=0)");
-    source("sorts", "return sorted(v)[-1] if v else 0");
+    source("sorts", "own = sorted(range(len(v)), key=lambda i: i * 7919 % 10007)\n    return max((v[i] for i "
+                    "in own), default=0)");
     source("pairs", "top = 0\n    for x in v:\n        if all(y <= x for y in v): top = x\n    return top");
     source("copies", "own = list(v) + list(v)\n    return max(own, default=0)");
     std::string tables;
@@ -254,6 +255,23 @@ TEST(ProgramStyle, StepsOfWholeProgramsAreCountedInC) {
         if (claim.at("solution") == "once")
             expect_contains(claim.at("reason"), "can't be told from its reading of the input");
     }
+}
+
+TEST(Space, OfASortIsTheSortsOwnNotWhatCountingItTakes) {
+    const Folder folder;
+    folder.write("again.py",
+                 "import iron_stopwatch\n\n\ndef solve(levels):\n    levels.sort()\n    return "
+                 "levels[-1] if levels else 0\n\n\niron_stopwatch.serve(lambda text: sorted(int(word) "
+                 "for word in text.split()[1:]), solve, str)\n"); // in order already
+    folder.write("stopwatch.toml",
+                 "title = \"Top\"\n[sizes]\nn = { from = 1, to = 4096, measured_from = 4096 }\n"
+                 "[shapes.calm]\ntext = \"\"\"\n{n}\n{permutation(n)}\n\"\"\"\n"
+                 "[solutions.again]\nsource = \"again.py\"\nspace = \"O(1)\"\n");
+    folder.run_until([&] { return !spaces_in(folder)["again"].empty(); },
+                     {"run", "--budget", "2s", "--quiet"});
+    auto spaces = spaces_in(folder);
+    for (const auto &[n, space] : spaces["again"])
+        EXPECT_LT(space.space_bytes, 4096) << n;
 }
 
 } // namespace
