@@ -3,7 +3,6 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <map>
-#include <tuple>
 
 #include "core/policy.h"
 #include "core/words.h"
@@ -11,6 +10,7 @@
 #include "study/answer_watch.h"
 #include "study/field.h"
 #include "study/readings.h"
+#include "study/space_turns.h"
 
 namespace iron {
 
@@ -242,15 +242,20 @@ class Measuring {
                             which.seed + static_cast<std::uint64_t>(step.round % 100)};
         Measurement form = blank(step, MeasuredKind::counting);
         form.seed = other.seed;
-        const bool space = wants_space(step);
+        const bool space =
+            space_turns_.wants(field_.solution(step.cell), step.cell, generation_ == 0 && step.round == 0);
         for (Measurement &m : lab_.runner(field_.solution(step.cell)).count(other, form, {twice, space})) {
             if (m.varying) readings_.call_varying(m.solution, m.shape);
             if (m.kind == MeasuredKind::counting) m.varying = readings_.is_varying(m.solution, m.shape);
             keep(std::move(m));
         }
         const double took = clock_.seconds() - from;
-        const bool apart = space && is_space_left_out(step.cell); // the next count will do without
-        (space ? weighed_s_ : count_s_)[step.cell.solution] = took;
+        // The next count will do without.
+        const bool apart = space && space_turns_.leaves_out(field_.solution(step.cell));
+        if (space)
+            space_turns_.told(field_.solution(step.cell), took);
+        else
+            count_s_[step.cell.solution] = took;
         const auto without = count_s_.find(step.cell.solution);
         planner_.told_count(step.cell, apart && without != count_s_.end() ? without->second : took);
     }
@@ -260,38 +265,10 @@ class Measuring {
         const std::vector<double> &sizes = field_.line(cell).sizes;
         const auto rung = std::find(sizes.begin(), sizes.end(), cell.size) - sizes.begin();
         if (rung == 0 && cell.line == 0) return true;
-        const auto dear = [&](const std::map<int, double> &costs) {
-            const auto last = costs.find(cell.solution);
-            return last != costs.end() && last->second > policy::plan::usual_call * options_.budget_s;
-        };
-        return !dear(count_s_) && !dear(weighed_s_) && rung % 4 == 0 && rung <= 12;
-    }
-
-    // Everywhere, but where nobody claims anything of it and it is dear, a process for each reading: there at
-    // every second doubling on the way up.
-    bool wants_space(const Next &step) {
-        const Cell &cell = step.cell;
-        double &largest = weighed_at_[{cell.solution, cell.shape, cell.line}];
-        const bool wants =
-            !is_space_left_out(cell) ||
-            (generation_ == 0 && step.round == 0 && cell.size >= policy::plan::unclaimed_space_at * largest);
-        if (wants) largest = std::max(largest, cell.size);
-        return wants;
-    }
-
-    bool is_space_left_out(const Cell &cell) const {
-        const auto last = weighed_s_.find(cell.solution);
-        return last != weighed_s_.end() &&
-               last->second >
-                   std::max(policy::plan::dear_space_s, policy::plan::usual_call * options_.budget_s) &&
-               !asks_for_space(field_.solution(cell));
-    }
-
-    bool asks_for_space(const std::string &name) const {
-        if (scope_.problem.target && scope_.problem.target->memory_bytes) return true;
-        const std::vector<Claim> &claims = scope_.problem.solution(name)->claims;
-        return std::any_of(claims.begin(), claims.end(),
-                           [](const Claim &claim) { return claim.metric == Metric::space; });
+        const double dear_s = policy::plan::usual_call * options_.budget_s;
+        const auto last = count_s_.find(cell.solution);
+        return (last == count_s_.end() || last->second <= dear_s) &&
+               !space_turns_.takes_longer(field_.solution(cell), dear_s) && rung % 4 == 0 && rung <= 12;
     }
 
     // The answer of one that was not measured there, since two others differ.
@@ -391,9 +368,8 @@ class Measuring {
     int generation_ = 0;
     bool restless_ = false;
     double on_disputes_s_ = 0;
-    std::map<int, double> count_s_;                          // the last count without space, by solution
-    std::map<int, double> weighed_s_;                        // the last with it
-    std::map<std::tuple<int, int, int>, double> weighed_at_; // by solution, shape, line: the largest size
+    std::map<int, double> count_s_; // the last count without space, by solution
+    SpaceTurns space_turns_{scope_.problem, options_.budget_s};
 };
 
 } // namespace
