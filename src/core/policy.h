@@ -64,6 +64,9 @@ constexpr double clearly_off_the_list = 6;
 // Curves within so much of the best explain the readings as well, ln units. [series]
 constexpr double as_good = 2;
 
+// Bytes. Peaks of a whole process come in such grains and more: what lies below one says nothing.
+constexpr double coarse_grain = 128 << 10;
+
 } // namespace growth
 
 namespace claim {
@@ -137,6 +140,9 @@ constexpr double spare = 1.125, spare_far_enough = 2.5, spare_far_enough_for_sur
 // For sure: compared at so many places, the nearest at most so many doublings below. [theory]
 constexpr std::size_t spare_places_for_sure = 3;
 constexpr double spare_near_enough_for_sure = 2;
+// Bytes are a container's capacity that differ by less (ln) from size to size, and then leap; by more than so
+// many times none grows. [programs]
+constexpr double level_capacity = 0.01, largest_leap_of_capacity = 4;
 // A shape is capped by another that is as dear (ln) at so many of the places both were read at. [programs]
 constexpr double capped_as_dear = 0.05;
 constexpr std::size_t capped_in_common = 6, capped_as_dear_places = 3;
@@ -210,9 +216,10 @@ constexpr double count_worth = 3;
 // verdict waits, and those for so long, of what is left.
 constexpr double count_again = 1.0 / 3000, count_left_out = 1.0 / 60, counts_ahead = 0.3;
 
-// Space that nobody claims anything of, where a reading of it takes so many seconds, a process for each, and
-// more than a usual call: at sizes so many times the last.
-constexpr double dear_space_s = 0.1, unclaimed_space_at = 4;
+// Space that nobody claims anything of, or that lies below its grain, where a reading of it takes so many
+// seconds, a process for each, and more than a usual call: at sizes so many times the last, and so many at
+// the most.
+constexpr double dear_space_s = 0.1, sparse_space_at = 4, sparsest_space_at = 16;
 // Costs: level is what is no more than so many times as dear; growth shows from so many times the least, more
 // beside a call as long as an interpreter's start (s), which goes by the machine's mood: 55 or 94 ms.
 constexpr double as_dear = 1.5;

@@ -244,16 +244,20 @@ class Measuring {
         form.seed = other.seed;
         const bool space =
             space_turns_.wants(field_.solution(step.cell), step.cell, generation_ == 0 && step.round == 0);
+        double below_grain = 0; // so many times
         for (Measurement &m : lab_.runner(field_.solution(step.cell)).count(other, form, {twice, space})) {
+            const auto grain = static_cast<double>(m.space.grain_bytes);
+            if (m.kind == MeasuredKind::space && grain >= policy::growth::coarse_grain)
+                below_grain = grain / std::max(1.0, static_cast<double>(m.space.space_bytes));
             if (m.varying) readings_.call_varying(m.solution, m.shape);
             if (m.kind == MeasuredKind::counting) m.varying = readings_.is_varying(m.solution, m.shape);
             keep(std::move(m));
         }
         const double took = clock_.seconds() - from;
         // The next count will do without.
-        const bool apart = space && space_turns_.leaves_out(field_.solution(step.cell));
+        const bool apart = space && space_turns_.leaves_out(field_.solution(step.cell), step.cell);
         if (space)
-            space_turns_.told(field_.solution(step.cell), took);
+            space_turns_.told(field_.solution(step.cell), step.cell, took, below_grain);
         else
             count_s_[step.cell.solution] = took;
         const auto without = count_s_.find(step.cell.solution);

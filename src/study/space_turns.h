@@ -1,8 +1,10 @@
-// At which sizes space is read. Everywhere, but where nobody claims anything of it and it is dear, a process
-// for each reading: there at every second doubling on the way up.
+// At which sizes space is read. Everywhere, but where it is dear, a process for each reading, and nobody
+// claims anything of it, or it lies below its grain and so says nothing yet: there at every second doubling
+// on the way up.
 #pragma once
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 #include <string>
 #include <tuple>
@@ -20,18 +22,21 @@ class SpaceTurns {
     // `climbs`: on the way up, before rounds and generations.
     bool wants(const std::string &solution, const Cell &cell, bool climbs) {
         double &largest = at_[{cell.solution, cell.shape, cell.line}];
-        const bool wants =
-            !leaves_out(solution) || (climbs && cell.size >= policy::plan::unclaimed_space_at * largest);
+        const bool wants = !leaves_out(solution, cell) || (climbs && cell.size >= next_after(cell) * largest);
         if (wants) largest = std::max(largest, cell.size);
         return wants;
     }
-    // A count with its space took so long.
-    void told(const std::string &solution, double seconds) { took_s_[solution] = seconds; }
+    // A count with its space took so long; what was read was so many times below a coarse grain, or above.
+    void told(const std::string &solution, const Cell &cell, double seconds, double times_below) {
+        took_s_[solution] = seconds;
+        times_below_[{cell.solution, cell.shape}] = times_below;
+    }
 
-    bool leaves_out(const std::string &solution) const {
-        return takes_longer(solution,
-                            std::max(policy::plan::dear_space_s, policy::plan::usual_call * budget_s_)) &&
-               !is_asked_for(solution);
+    bool leaves_out(const std::string &solution, const Cell &cell) const {
+        if (!takes_longer(solution,
+                          std::max(policy::plan::dear_space_s, policy::plan::usual_call * budget_s_)))
+            return false;
+        return !is_asked_for(solution) || times_below(cell) > 1;
     }
     bool takes_longer(const std::string &solution, double seconds) const {
         const auto last = took_s_.find(solution);
@@ -39,6 +44,15 @@ class SpaceTurns {
     }
 
   private:
+    double times_below(const Cell &cell) const {
+        const auto last = times_below_.find({cell.solution, cell.shape});
+        return last == times_below_.end() ? 0 : last->second;
+    }
+    // Bytes that grow like the square of the size come to the grain there.
+    double next_after(const Cell &cell) const {
+        return std::clamp(std::sqrt(times_below(cell)), policy::plan::sparse_space_at,
+                          policy::plan::sparsest_space_at);
+    }
     bool is_asked_for(const std::string &solution) const {
         if (problem_.target && problem_.target->memory_bytes) return true;
         const std::vector<Claim> &claims = problem_.solution(solution)->claims;
@@ -48,8 +62,9 @@ class SpaceTurns {
 
     const Problem &problem_;
     double budget_s_;
-    std::map<std::string, double> took_s_;           // by solution
-    std::map<std::tuple<int, int, int>, double> at_; // by solution, shape, line: the largest size
+    std::map<std::string, double> took_s_;              // by solution
+    std::map<std::pair<int, int>, double> times_below_; // the grain, by solution and shape: the last reading
+    std::map<std::tuple<int, int, int>, double> at_;    // by solution, shape, line: the largest size
 };
 
 } // namespace iron

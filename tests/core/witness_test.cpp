@@ -70,6 +70,32 @@ TEST(Witness, InBytesIsMoreThanABlockOrADoubledCapacity) {
     EXPECT_TRUE(witness_along([](double n) { return 64 * std::log2(n); }, Bound::Kind::upper, of_space));
 }
 
+TEST(Witness, InBytesIsMoreThanTheStepsOfACapacity) {
+    // A table of so many places that they are three fifths full at the most, four times as many each time.
+    const auto along = [](double first, double last, const std::function<double(double)> &bytes,
+                          Bound::Kind kind = Bound::Kind::upper) {
+        std::vector<RatioRead> places;
+        for (double n = first; n <= last; n *= std::sqrt(2))
+            places.push_back({{n}, std::log(bytes(std::round(n)) / n), error, std::log(n)});
+        return find_witness(kind, places, policy::claim::least_rise_of_bytes);
+    };
+    const auto table = [](double items) {
+        double places = 32;
+        while (3 * places < 5 * items)
+            places *= 4;
+        return 16 * places;
+    };
+    for (double last = 90; last < 5000; last *= 1.2)
+        for (const double first : {11.0, 16.0, 20.0, 24.0, 32.0})
+            EXPECT_FALSE(along(first, last, table)) << first << " to " << last;
+    EXPECT_TRUE(along(16, 4096, [&](double n) { return table(n * std::sqrt(n)); }));
+    EXPECT_TRUE(along(16, 1024, [&](double n) { return table(n * n); }));
+    EXPECT_TRUE(along(
+        16, 4096, [&](double n) { return table(std::log2(n)); }, Bound::Kind::tight));
+    EXPECT_TRUE(along(
+        16, 4096, [](double) { return 512; }, Bound::Kind::tight));
+}
+
 TEST(Verdict, DoesNotHoldWhileStepsStillRiseAboveTheBound) {
     // n n! steps, most of them hidden by a constant part: no growth of the list tells.
     Series series;

@@ -311,6 +311,20 @@ TEST(Measured, SpaceThatIsDearAndThatNobodyClaimsTakesNoTimeFromSteps) {
     EXPECT_GT(*studied.sizes_read("claims-none").rbegin(), 100'000);
 }
 
+TEST(Measured, SpaceBelowItsGrainIsNotReadAtEverySizeOnTheWayUp) {
+    Studied studied({size("n", 1, make_number(1e6))});
+    studied.shape("calm", "{integers(n, 0, 9)}\n");
+    SolutionLaw &law = studied.solution("coarse", "n", "O(n)");
+    law.weighs_s = 0.3;
+    law.grain_bytes = 2 << 20;
+    law.on["calm"].bytes = {{40, parse_expression("n", {"n"})}};
+    studied.problem().solutions.back().claims.push_back({Metric::space, "every", parse_bound("O(n)", {"n"})});
+    studied.run(10);
+    EXPECT_GE(studied.kinds("coarse", MeasuredKind::counting),
+              2 * studied.kinds("coarse", MeasuredKind::space));
+    EXPECT_GT(*studied.sizes_read("coarse").rbegin(), 400'000);
+}
+
 TEST(Counts, ThatNoMachineTakesInTheTimeOfACallAreSetAside) {
     const auto reading = [](MeasuredKind kind, double n, double steps, double bulk, double time_ns) {
         Measurement m;

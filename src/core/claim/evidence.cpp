@@ -54,8 +54,9 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
     std::vector<RatioRead> places;
     for (std::size_t i = 0; i < e.growth->points.size(); ++i) {
         const Located &point = e.growth->points[i];
-        places.push_back(
-            {point.sizes, point.log_value - evaluate_log(bound.growth, e.growth->sizes_at(i)), point.error});
+        const double log_bound = evaluate_log(bound.growth, e.growth->sizes_at(i));
+        places.push_back({point.sizes, point.log_value - log_bound, point.error,
+                          e.read == Metric::space ? std::optional(log_bound) : std::nullopt});
     }
     e.witness = find_witness(way_left(e), places, e.read == Metric::space ? least_rise_of_bytes : least_rise);
     e.end_rise = rise_at_the_ends(bound.kind, places, least_rise_at_an_end);

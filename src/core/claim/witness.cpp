@@ -48,6 +48,43 @@ std::vector<PlacesInLine> lines_through(const std::vector<RatioRead> &places) {
     return lines;
 }
 
+// ln of how many times the capacity grows that bytes along a line are: 0 where they do not come in steps,
+// which is where most stay as they are from place to place, and others leap.
+double leap_of_capacity(const std::vector<double> &values) {
+    std::size_t level = 0;
+    double leap = 0;
+    for (std::size_t i = 0; i < values.size(); ++i) {
+        const double from_last = i > 0 ? values[i] - values[i - 1] : 1,
+                     to_next = i + 1 < values.size() ? values[i + 1] - values[i] : 1;
+        level += std::min(std::abs(from_last), std::abs(to_next)) < level_capacity;
+        if (i > 0) leap = std::max(leap, from_last);
+    }
+    if (2 * level < values.size() || leap < level_capacity) return 0;
+    return std::min(leap, std::log(largest_leap_of_capacity));
+}
+
+// By how much (ln) each place's ratio is higher, at the most, where the step begins that it lies on: between
+// the last place of the step before and the first of its own.
+std::vector<double> lower_than_their_steps(const std::vector<RatioRead> &places) {
+    std::vector<double> lower(places.size());
+    if (places.empty() || !places.front().log_bound) return lower;
+    for (const PlacesInLine &line : lines_through(places)) {
+        std::vector<double> values;
+        for (const std::size_t at : line)
+            values.push_back(places[at].log_ratio + *places[at].log_bound);
+        const double leap = leap_of_capacity(values);
+        if (leap == 0) continue;
+        std::optional<std::size_t> before; // the last place of the step before
+        for (std::size_t i = 0; i < line.size(); ++i) {
+            if (i > 0 && values[i] - values[i - 1] >= level_capacity) before = line[i - 1];
+            const double may =
+                before ? std::min(leap, *places[line[i]].log_bound - *places[*before].log_bound) : leap;
+            lower[line[i]] = std::max(lower[line[i]], may);
+        }
+    }
+    return lower;
+}
+
 // How far along a line each place lies, 0 to 1.
 std::vector<double> parts_of(const std::vector<RatioRead> &places, const PlacesInLine &line) {
     const auto distance = [&](std::size_t at) {
@@ -85,8 +122,9 @@ double rise_of_a_logarithm(const RatioRead &from, const RatioRead &to) {
 // A line cut up for what happens at its end.
 class LineEnd {
   public:
-    LineEnd(const std::vector<RatioRead> &places, const PlacesInLine &line, double sign)
-        : places_(places), line_(line), sign_(sign) {
+    LineEnd(const std::vector<RatioRead> &places, const std::vector<double> &lower, const PlacesInLine &line,
+            double sign)
+        : places_(places), lower_(lower), line_(line), sign_(sign) {
         if (line.size() < least_witnesses) return;
         parts_ = parts_of(places, line);
         const std::vector<double> &parts = parts_;
@@ -104,7 +142,7 @@ class LineEnd {
     // is lower than the bound still shows, no more.
     double late_rise() const {
         if (end_ == 0 || comes_to_rest_there()) return 0;
-        const double whole = rise(half_, end_);
+        const double whole = sure_rise(half_, end_);
         const bool clear =
             whole > errors_apart * error(half_, end_) &&
             whole > share_of_a_logarithm * rise_of_a_logarithm(places_[line_[half_]], places_[line_[end_]]);
@@ -113,13 +151,16 @@ class LineEnd {
 
     bool still_rises(double least) const {
         if (end_ == 0 || late_ <= earlier_) return false;
-        const double last = rise(late_, end_);
+        const double last = sure_rise(late_, end_);
         return last > least && last > errors_apart * error(late_, end_) && !comes_to_rest_there();
     }
 
   private:
     double rise(std::size_t from, std::size_t to) const {
         return sign_ * (places_[line_[to]].log_ratio - places_[line_[from]].log_ratio);
+    }
+    double sure_rise(std::size_t from, std::size_t to) const {
+        return rise(from, to) - lower_[line_[sign_ > 0 ? from : to]];
     }
     double error(std::size_t from, std::size_t to) const {
         return std::hypot(places_[line_[from]].error, places_[line_[to]].error);
@@ -143,6 +184,7 @@ class LineEnd {
     }
 
     const std::vector<RatioRead> &places_;
+    const std::vector<double> &lower_; // than where their steps begin
     const PlacesInLine &line_;
     double sign_;
     std::vector<double> parts_;                               // how far along each place lies
@@ -165,7 +207,8 @@ struct Chain {
     std::size_t start = 0;
 };
 
-std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, double least_rise) {
+std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vector<double> &lower,
+                            double sign, double least_rise) {
     std::vector<std::size_t> order(places.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
@@ -175,6 +218,7 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
     std::vector<Chain> chains(places.size());
     std::optional<Found> found;
     const auto ratio = [&](std::size_t at) { return sign * places[at].log_ratio; };
+    const auto from_below = [&](std::size_t at) { return ratio(at) + (sign > 0 ? lower[at] : 0); };
     for (std::size_t j = 0; j < order.size(); ++j) {
         const std::size_t to = order[j];
         chains[to].start = to;
@@ -182,13 +226,14 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
             const std::size_t from = order[i];
             if (!(ratio(from) < ratio(to)) || !none_falls(places[from].sizes, places[to].sizes)) continue;
             chains[to].places = std::max(chains[to].places, chains[from].places + 1);
-            if (ratio(chains[from].start) < ratio(chains[to].start)) chains[to].start = chains[from].start;
+            if (from_below(chains[from].start) < from_below(chains[to].start))
+                chains[to].start = chains[from].start;
         }
         const std::size_t start = chains[to].start;
-        const double clear =
-            (ratio(to) - ratio(start)) / std::max(1e-12, std::hypot(places[start].error, places[to].error));
+        const double rise = ratio(to) - (sign > 0 ? 0 : lower[to]) - from_below(start);
+        const double clear = rise / std::max(1e-12, std::hypot(places[start].error, places[to].error));
         if (chains[to].places < least_witnesses || clear <= errors_apart ||
-            (found && clear <= found->clear) || ratio(to) - ratio(start) < least_rise)
+            (found && clear <= found->clear) || rise < least_rise)
             continue;
         const bool is_last = std::none_of(places.begin(), places.end(), [&](const RatioRead &other) {
             return other.sizes != places[to].sizes && none_falls(places[to].sizes, other.sizes);
@@ -198,7 +243,7 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
     if (!found) return found;
     for (const PlacesInLine &line : lines_through(places))
         found->witness.late_rise =
-            std::max(found->witness.late_rise, LineEnd(places, line, sign).late_rise());
+            std::max(found->witness.late_rise, LineEnd(places, lower, line, sign).late_rise());
     if (found->witness.late_rise <= 0) return std::nullopt;
     found->witness.is_highest = is_highest(places, found->witness.to, sign);
     const RatioRead &from = places[found->witness.from], &to = places[found->witness.to];
@@ -212,19 +257,21 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, double sign, d
 
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise) {
+    const std::vector<double> lower = lower_than_their_steps(places);
     std::optional<Found> up, down;
-    if (kind != Bound::Kind::lower) up = rising(places, 1, least_rise);
-    if (kind != Bound::Kind::upper) down = rising(places, -1, least_rise);
+    if (kind != Bound::Kind::lower) up = rising(places, lower, 1, least_rise);
+    if (kind != Bound::Kind::upper) down = rising(places, lower, -1, least_rise);
     if (up && down) return up->clear > down->clear ? up->witness : down->witness;
     return up ? std::optional(up->witness) : down ? std::optional(down->witness) : std::nullopt;
 }
 
 EndRise rise_at_the_ends(Bound::Kind kind, const std::vector<RatioRead> &places, double least) {
+    const std::vector<double> lower = lower_than_their_steps(places);
     EndRise found = EndRise::none;
     for (const PlacesInLine &line : lines_through(places))
         for (const double sign : {1.0, -1.0}) {
             if (kind == (sign > 0 ? Bound::Kind::lower : Bound::Kind::upper)) continue;
-            if (!LineEnd(places, line, sign).still_rises(least)) continue;
+            if (!LineEnd(places, lower, line, sign).still_rises(least)) continue;
             found = EndRise::some;
             if (is_highest(places, line.back(), sign)) return EndRise::to_the_highest;
         }

@@ -13,6 +13,7 @@ struct RatioRead {
     std::vector<double> sizes;
     double log_ratio = 0;
     double error = 0;
+    std::optional<double> log_bound{}; // of bytes, which may come in steps: ln of the bound there
 };
 
 // Two places, as indices: no size falls from the one to the other.
@@ -28,7 +29,8 @@ struct Witness {
 // The clearest chain of at least three places in which no size falls, that ends where nothing larger was
 // read, along which reading / bound rises (for Omega falls, for Theta either) by more than twice the errors
 // of its ends, by `least_rise` (ln) at the least, and along which, for some size, it does not come to rest
-// before the largest. None where there is none.
+// before the largest. Bytes that stay the same from size to size and then leap are a container's capacity:
+// what they may show where its step begins is no rise. None where there is none.
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise);
 

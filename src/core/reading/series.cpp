@@ -7,6 +7,8 @@
 #include <set>
 #include <stdexcept>
 
+#include "core/policy.h"
+
 namespace iron {
 
 double quantile(std::vector<double> values, double share) {
@@ -19,14 +21,15 @@ double quantile(std::vector<double> values, double share) {
 }
 
 bool below_a_coarse_grain(const std::vector<Located> &points) {
-    constexpr double coarse = 128 << 10, little_more = 1.5; // times the grain: a page or two say nothing
+    constexpr double little_more = 1.5; // times the grain: a page or two say nothing
     if (points.empty()) return false;
     const double first = points.front().log_value;
     const auto near_first = [&](const Located &point) {
         return point.log_value <= first + std::log(little_more);
     };
     const auto below = [](const Located &point) { return point.log_most < point.log_value; };
-    return std::exp(first) >= coarse && std::all_of(points.begin(), points.end(), near_first) &&
+    return std::exp(first) >= policy::growth::coarse_grain &&
+           std::all_of(points.begin(), points.end(), near_first) &&
            std::any_of(points.begin(), points.end(), below); // else it is a large table that stays
 }
 
