@@ -211,6 +211,15 @@ TEST(Locate, SingleCountsOfRandomInputsAreNotExact) {
     EXPECT_LT(locate(doubling, Noise::counted).back().error, 1e-3);
 }
 
+TEST(Locate, ReadingsThatHappenToBeEqualMakeNoOthersUncertain) {
+    // A tenth more or less at small sizes; at large ones both inputs cost the same.
+    Series series;
+    for (double n = 16; n <= 1e6; n *= 2)
+        series.places.push_back({{n}, {{0, 0, 100 * n}, {0, 1, n < 1000 ? 110 * n : 100 * n}}});
+    for (const Located &point : locate(series, Noise::counted))
+        EXPECT_LT(point.error, 0.15) << point.size();
+}
+
 // Squaring takes a step a bit of n and one more for those that are set: the sizes in between have many.
 TEST(Fit, CountsThatGoByTheSizesDigitsAreOfTheGrowthAround) {
     NamedSeries series{"squaring", "calm", Metric::steps, {}};

@@ -50,6 +50,13 @@ TEST(Witness, AStepOnTheWayIsNoGrowthHoweverLargeItMakesTheErrors) {
     EXPECT_TRUE(find_witness(Bound::Kind::upper, places, least));
 }
 
+TEST(Witness, DoesNotStartWhereTheErrorIsWidest) {
+    std::vector<RatioRead> places;
+    for (double n = 16; n <= 1e6; n *= 2)
+        places.push_back({{n}, std::log(n), std::max(0.01, 160 / n)});
+    EXPECT_TRUE(find_witness(Bound::Kind::upper, places, least));
+}
+
 TEST(Witness, IsSoughtAlongEverySize) {
     // k is cut to n: steps are 2 n, and over n + k they come to rest wherever n has outgrown k.
     std::vector<RatioRead> cut, product;

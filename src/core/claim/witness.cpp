@@ -218,7 +218,9 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
     std::vector<Chain> chains(places.size());
     std::optional<Found> found;
     const auto ratio = [&](std::size_t at) { return sign * places[at].log_ratio; };
+    // What a start may be at the most: the least of those is the clearest, not what is least by a wide error.
     const auto from_below = [&](std::size_t at) { return ratio(at) + (sign > 0 ? lower[at] : 0); };
+    const auto at_most = [&](std::size_t at) { return from_below(at) + errors_apart * places[at].error; };
     for (std::size_t j = 0; j < order.size(); ++j) {
         const std::size_t to = order[j];
         chains[to].start = to;
@@ -226,7 +228,7 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
             const std::size_t from = order[i];
             if (!(ratio(from) < ratio(to)) || !none_falls(places[from].sizes, places[to].sizes)) continue;
             chains[to].places = std::max(chains[to].places, chains[from].places + 1);
-            if (from_below(chains[from].start) < from_below(chains[to].start))
+            if (at_most(chains[from].start) < at_most(chains[to].start))
                 chains[to].start = chains[from].start;
         }
         const std::size_t start = chains[to].start;

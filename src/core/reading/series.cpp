@@ -149,8 +149,12 @@ std::vector<Located> locate_counted(const Series &series, double grain, bool wan
         for (std::size_t i = 0; i < log_spreads.size(); ++i)
             squares += std::exp(2 * (log_spreads[i] - fallen(spread_at[i])));
         const double level = std::log(squares / static_cast<double>(log_spreads.size())) / 2;
+        // Two readings that happen to be equal make the plane steep: at its far end it must not tell of more
+        // than was seen anywhere.
+        constexpr double more_than_seen = 2;
+        const double most = more_than_seen * *std::max_element(relative.begin(), relative.end());
         for (std::size_t i = 0; i < located.size(); ++i) {
-            const double spread = std::exp(level + fallen(places[i]));
+            const double spread = std::min(most, std::exp(level + fallen(places[i])));
             located[i].error =
                 std::hypot(located[i].error, spread / std::sqrt(static_cast<double>(located[i].readings)));
         }
