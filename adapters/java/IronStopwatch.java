@@ -402,11 +402,20 @@ public final class IronStopwatch {
             return bytes;
         }
 
+        /** Empty for a thread that ended meanwhile. */
+        private static String nameOfTask(String base) {
+            try {
+                return Files.readString(Path.of(base, "comm")).trim();
+            } catch (IOException gone) {
+                return "";
+            }
+        }
+
         /** Resident bytes of the mapping that a waiting thread's stack pointer lies in. */
         private static long stackOf(String name) throws IOException {
             for (java.io.File task : new java.io.File("/proc/self/task").listFiles()) {
                 String base = task.getPath();
-                if (!Files.readString(Path.of(base, "comm")).trim().equals(name)) continue;
+                if (!nameOfTask(base).equals(name)) continue;
                 String[] words = Files.readString(Path.of(base, "syscall")).trim().split(" ");
                 if (words.length < 3) return 0;
                 long pointer = Long.parseUnsignedLong(words[words.length - 2].substring(2), 16);

@@ -274,5 +274,43 @@ TEST(Space, OfASortIsTheSortsOwnNotWhatCountingItTakes) {
         EXPECT_LT(space.space_bytes, 4096) << n;
 }
 
+// Threads that end while the worker looks for one by its name.
+TEST(Space, OfJavaIsReadWhileThreadsComeAndGo) {
+    const Folder folder;
+    folder.write("Churning.java", R"(class Churning {
+    static volatile int turns;
+
+    static long solve(String text) {
+        if (turns++ == 0)
+            for (int i = 0; i < 3; ++i) {
+                Thread churn = new Thread(() -> {
+                    while (true) {
+                        Thread one = new Thread(() -> {});
+                        one.start();
+                        try {
+                            one.join();
+                        } catch (InterruptedException ended) {
+                            return;
+                        }
+                    }
+                });
+                churn.setDaemon(true);
+                churn.start();
+            }
+        return text.length();
+    }
+
+    public static void main(String[] arguments) {
+        IronStopwatch.serve(text -> text, Churning::solve, String::valueOf);
+    }
+}
+)");
+    folder.write("stopwatch.toml", "[sizes]\nn = { from = 16, to = 60 }\n[shapes.calm]\ntext = "
+                                   "\"{letters(n, \\\"ab\\\")}\"\n[solutions.churning]\nsource = "
+                                   "\"Churning.java\"\nspace = \"O(n)\"\nthreads = 2\n");
+    folder.run({"run", "--budget", "2s", "--tries", "2", "--no-figures"});
+    EXPECT_EQ(folder.agreement_of("churning").at("verdict"), "agrees") << folder.agreement_of("churning");
+}
+
 } // namespace
 } // namespace iron
