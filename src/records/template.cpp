@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cctype>
+#include <optional>
 
 #include "core/bound/parse.h"
 #include "core/nearest.h"
@@ -10,19 +11,28 @@ namespace iron {
 
 const std::vector<TemplateCall> &template_calls() {
     static const std::vector<TemplateCall> calls = {
-        {"integers", {"count", "low", "high"}, false},
-        {"distinct", {"count", "low", "high"}, false},
-        {"permutation", {"count"}, false},
-        {"rising", {"count", "low", "high"}, false},
-        {"falling", {"count", "low", "high"}, false},
-        {"almost_rising", {"count", "swaps"}, false},
-        {"repeated", {"count", "value"}, false},
-        {"counting", {"count", "first"}, false},
-        {"alternating", {"count", "first", "second"}, false},
+        {"integer", {"low", "high"}, false, 0, true},
+        {"divisor", {"number"}, false, 0, true},
+        {"integers", {"count", "low", "high"}},
+        {"distinct", {"count", "low", "high"}},
+        {"multiples", {"count", "of", "low", "high"}},
+        {"parts", {"count", "sum"}},
+        {"permutation", {"count"}},
+        {"rising", {"count", "low", "high"}},
+        {"strictly_rising", {"count", "low", "high"}},
+        {"falling", {"count", "low", "high"}},
+        {"almost_rising", {"count", "swaps"}},
+        {"repeated", {"count", "value"}},
+        {"counting", {"count", "first"}},
+        {"alternating", {"count", "first", "second"}},
         {"letters", {"count", "text"}, true},
+        {"grid", {"rows", "columns", "text"}, true},
         {"rows", {"count", "text"}, true},
-        {"tree", {"nodes"}, false},
-        {"graph", {"nodes", "edges"}, false},
+        {"sorted_rows", {"count", "text"}, true},
+        {"tree", {"nodes", "depth"}, false, 1},
+        {"graph", {"nodes", "edges", "low", "high"}, false, 2},
+        {"connected", {"nodes", "edges", "low", "high"}, false, 2},
+        {"acyclic", {"nodes", "edges", "low", "high"}, false, 2},
     };
     return calls;
 }
@@ -36,26 +46,33 @@ const TemplateCall *find_call(const std::string &name) {
 }
 
 std::string signature(const TemplateCall &call) {
-    std::string text = call.name + "(";
-    for (std::size_t i = 0; i < call.parameters.size(); ++i) {
-        const bool quoted = call.text_last && i + 1 == call.parameters.size();
-        text += (i ? ", " : "") + (quoted ? "\"" + call.parameters[i] + "\"" : call.parameters[i]);
-    }
-    return text + ")";
+    const auto with = [&](std::size_t parameters) {
+        std::string text = call.name + "(";
+        for (std::size_t i = 0; i < parameters; ++i) {
+            const bool quoted = call.text_last && i + 1 == call.parameters.size();
+            text += (i ? ", " : "") + (quoted ? "\"" + call.parameters[i] + "\"" : call.parameters[i]);
+        }
+        return text + ")";
+    };
+    const std::size_t all = call.parameters.size();
+    return call.optional > 0 ? with(all - call.optional) + " or " + with(all) : with(all);
 }
 
 class TemplateParser {
   public:
-    TemplateParser(std::string_view text, const std::vector<std::string> &sizes)
-        : text_(text), sizes_(sizes) {}
+    // `names`: of sizes, and what was named before.
+    TemplateParser(std::string_view text, std::vector<std::string> names)
+        : text_(text), names_(std::move(names)) {}
 
     Template whole() {
         Template result;
         result.source = std::string(text_);
         std::string plain;
         const auto flush = [&] {
-            if (!plain.empty())
-                result.parts.push_back({TemplatePart::Kind::text, std::move(plain), {}, {}, {}});
+            if (!plain.empty()) {
+                result.parts.emplace_back();
+                result.parts.back().text = std::move(plain);
+            }
             plain.clear();
         };
         while (at_ < text_.size()) {
@@ -95,36 +112,96 @@ class TemplateParser {
     TemplatePart braced() {
         const std::size_t open = at_, close = closing(open);
         at_ = close + 1;
-        const std::string_view inside = text_.substr(open + 1, close - open - 1);
+        std::string_view inside = text_.substr(open + 1, close - open - 1);
+        std::size_t offset = open + 1;
         const std::size_t start = inside.find_first_not_of(" \t\n");
         if (start == std::string_view::npos) throw ParseError("nothing between the braces", open);
-        std::size_t end = start;
-        while (end < inside.size() &&
-               (std::isalnum(static_cast<unsigned char>(inside[end])) || inside[end] == '_'))
-            ++end;
+        const std::optional<Naming> naming = named(inside, offset);
+        if (!naming) return valued(inside, offset);
+        offset += naming->after;
+        inside.remove_prefix(naming->after);
+        TemplatePart part = valued(inside, offset);
+        if (part.kind == TemplatePart::Kind::call && !find_call(part.text)->one_number)
+            throw ParseError(part.text + "() makes more than one number, so it can't be named", offset,
+                             "what can is integer(low, high), divisor(number), and an expression");
+        part.name = naming->name;
+        part.is_printed = !naming->let;
+        names_.push_back(naming->name);
+        return part;
+    }
+
+    static std::size_t word_end(std::string_view text, std::size_t from) {
+        while (from < text.size() &&
+               (std::isalnum(static_cast<unsigned char>(text[from])) || text[from] == '_'))
+            ++from;
+        return from;
+    }
+
+    // "width = …" or "let width = …".
+    struct Naming {
+        std::string name;
+        bool let = false;
+        std::size_t after = 0; // the '='
+    };
+    std::optional<Naming> named(std::string_view inside, std::size_t offset) const {
+        const auto next = [&](std::size_t from) { return inside.find_first_not_of(" \t\n", from); };
+        Naming naming;
+        std::size_t start = next(0), end = word_end(inside, start);
+        if (inside.substr(start, end - start) == "let" && next(end) != end) {
+            naming.let = true;
+            start = std::min(next(end), inside.size());
+            end = word_end(inside, start);
+        }
+        naming.name = inside.substr(start, end - start);
+        const std::size_t sign = next(end);
+        if (naming.name.empty() || sign == std::string_view::npos || inside[sign] != '=') {
+            if (naming.let)
+                throw ParseError("'let' without a name and '='", offset + start,
+                                 "it is written {let width = integer(1, n)}");
+            return std::nullopt;
+        }
+        const auto taken = [&](const std::vector<std::string> &words) {
+            return std::find(words.begin(), words.end(), naming.name) != words.end();
+        };
+        if (taken(names_) || taken(reserved_words()) || naming.name == "let" || find_call(naming.name) ||
+            std::isdigit(static_cast<unsigned char>(naming.name[0])))
+            throw ParseError("'" + naming.name + "' can't be the name of a number here", offset + start,
+                             "sizes, functions and calls have theirs already; choose another");
+        naming.after = sign + 1;
+        return naming;
+    }
+
+    // A call, or an expression.
+    TemplatePart valued(std::string_view inside, std::size_t offset) {
+        const std::size_t start = inside.find_first_not_of(" \t\n");
+        if (start == std::string_view::npos) throw ParseError("nothing after the '='", offset);
+        const std::size_t end = word_end(inside, start);
         const std::string word(inside.substr(start, end - start));
         const std::size_t paren = inside.find_first_not_of(" \t\n", end);
         const bool parenthesis = !word.empty() && paren != std::string_view::npos && inside[paren] == '(' &&
                                  std::isalpha(static_cast<unsigned char>(word[0]));
         if (parenthesis) {
-            if (const TemplateCall *call = find_call(word)) return called(*call, open + 1, inside, paren);
+            if (const TemplateCall *call = find_call(word)) return called(*call, offset, inside, paren);
             const auto &functions = reserved_words();
-            const bool known = std::find(sizes_.begin(), sizes_.end(), word) != sizes_.end() ||
+            const bool known = std::find(names_.begin(), names_.end(), word) != names_.end() ||
                                std::find(functions.begin(), functions.end(), word) != functions.end();
             if (!known) {
                 std::vector<std::string> names;
                 for (const TemplateCall &one : template_calls())
                     names.push_back(one.name);
-                throw ParseError("templates have no call '" + word + "'", open + 1 + start,
+                throw ParseError("templates have no call '" + word + "'", offset + start,
                                  advise_nearest(word, names));
             }
         }
-        return {TemplatePart::Kind::expression, "", {expression(inside, open + 1)}, "", {}};
+        TemplatePart part;
+        part.kind = TemplatePart::Kind::expression;
+        part.arguments = {expression(inside, offset)};
+        return part;
     }
 
     Expression expression(std::string_view text, std::size_t offset) const {
         try {
-            return parse_expression(text, sizes_);
+            return parse_expression(text, names_);
         } catch (const ParseError &error) {
             throw ParseError(error.what(), offset + error.offset, error.advice);
         }
@@ -134,7 +211,9 @@ class TemplateParser {
                         std::size_t paren) {
         const std::size_t last = inside.find_last_not_of(" \t\n");
         if (inside[last] != ')') throw ParseError("')' is missing at the end of the call", offset + last);
-        TemplatePart part{TemplatePart::Kind::call, call.name, {}, "", {}};
+        TemplatePart part;
+        part.kind = TemplatePart::Kind::call;
+        part.text = call.name;
         std::vector<std::pair<std::size_t, std::size_t>> pieces; // of the arguments, split at outer commas
         int depth = 0;
         bool quoted = false;
@@ -156,7 +235,8 @@ class TemplateParser {
                 from = i + 1;
             }
         }
-        if (pieces.size() != call.parameters.size())
+        if (pieces.size() != call.parameters.size() &&
+            pieces.size() + call.optional != call.parameters.size())
             throw ParseError("the call has " + std::to_string(pieces.size()) + " argument(s)", offset + paren,
                              "it is written " + signature(call));
         for (std::size_t i = 0; i < pieces.size(); ++i) {
@@ -182,20 +262,20 @@ class TemplateParser {
             } else
                 text += piece[i];
         }
-        if (call.name == "letters") {
-            if (text.empty()) throw ParseError("letters() has no letters to draw from", offset + open);
+        if (call.name == "letters" || call.name == "grid") {
+            if (text.empty()) throw ParseError(call.name + "() has no letters to draw from", offset + open);
             part.letters = text;
             return;
         }
         try {
-            part.inner = TemplateParser(text, sizes_).whole();
+            part.inner = TemplateParser(text, names_).whole();
         } catch (const ParseError &error) {
             throw ParseError(error.what(), offset + open + 1 + error.offset, error.advice);
         }
     }
 
     std::string_view text_;
-    const std::vector<std::string> &sizes_;
+    std::vector<std::string> names_;
     std::size_t at_ = 0;
 };
 
@@ -206,12 +286,14 @@ Template parse_template(std::string_view text, const std::vector<std::string> &s
 }
 
 std::set<std::string> sizes_in(const Template &text) {
-    std::set<std::string> all;
+    std::set<std::string> all, own;
     for (const TemplatePart &part : text.parts) {
         for (const Expression &argument : part.arguments)
             all.merge(sizes_in(argument));
         all.merge(sizes_in(part.inner));
+        if (!part.name.empty()) own.insert(part.name);
     }
+    std::erase_if(all, [&](const std::string &name) { return own.contains(name); });
     return all;
 }
 

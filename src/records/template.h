@@ -22,8 +22,10 @@ struct TemplatePart {
     Kind kind = Kind::text;
     std::string text;                  // of Kind::text; of a call, its name
     std::vector<Expression> arguments; // the expression itself, or the call's numeric arguments
-    std::string letters;               // of letters()
-    Template inner;                    // of rows()
+    std::string letters;               // of letters() and grid()
+    Template inner;                    // of rows() and sorted_rows()
+    std::string name;                  // that its number has from here on; "" for none
+    bool is_printed = true;            // not where it is only named: {let half = n / 2}
 };
 
 // A call that templates know, with its parameters: "integers(count, low, high)".
@@ -31,10 +33,12 @@ struct TemplateCall {
     std::string name;
     std::vector<std::string> parameters; // the last may be a quoted text: letters, rows
     bool text_last = false;
+    std::size_t optional = 0; // parameters at the end that may be left out, all together
+    bool one_number = false;  // so that it can be named
 };
 const std::vector<TemplateCall> &template_calls();
 
-// The sizes that what a template prints depends on.
+// The sizes that what a template prints depends on. Names that it gives itself are none.
 std::set<std::string> sizes_in(const Template &text);
 
 // Reads a template. Throws ParseError with the offset into `text`.

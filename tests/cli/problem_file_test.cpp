@@ -30,8 +30,8 @@ TEST(ProblemFile, EveryFaultIsNamedWithItsLine) {
          "stopwatch.toml:3: 'q' is not a size of this problem\n    n = { from = 0, to = \"q\" }\n            "
          "              ^"},
         {"n = { from", "log = { from", "a size can't be called 'log'"},
-        {"{integers(n, 0, 1000)}", "{integer(n, 0, 1000)}",
-         "stopwatch.toml:7: templates have no call 'integer'\n    {integer(n, 0, 1000)}\n     ^\n  did you "
+        {"{integers(n, 0, 1000)}", "{integrs(n, 0, 1000)}",
+         "stopwatch.toml:7: templates have no call 'integrs'\n    {integrs(n, 0, 1000)}\n     ^\n  did you "
          "mean 'integers'?"},
         {"{integers(n, 0, 1000)}", "{integers(n, 0)}", "it is written integers(count, low, high)"},
         {"{integers(n, 0, 1000)}", "{integers(q, 0, 1)}", "'q' is not a size of this problem"},

@@ -1,5 +1,7 @@
 #include <algorithm>
+#include <functional>
 #include <gtest/gtest.h>
+#include <map>
 #include <numeric>
 #include <set>
 #include <sstream>
@@ -136,8 +138,11 @@ TEST(Template, EdgeDrawsTakeTheEndsOfTheRange) {
 }
 
 TEST(Template, ArgumentsThatMakeNoSenseAreRefused) {
-    for (const char *text : {"{integers(n, 5, 4)}", "{integers(0 - n, 0, 1)}", "{distinct(n, 1, 2)}",
-                             "{graph(3, n)}", "{integers(n, 0, 10^40)}"}) {
+    for (const char *text :
+         {"{integers(n, 5, 4)}", "{integers(0 - n, 0, 1)}", "{distinct(n, 1, 2)}", "{graph(3, n)}",
+          "{integers(n, 0, 10^40)}", "{integer(n, 1)}", "{divisor(0)}", "{divisor(10^13)}", "{parts(n, 8)}",
+          "{parts(0, n)}", "{multiples(n, 100, 1, 99)}", "{connected(n, 7)}", "{acyclic(3, n)}",
+          "{tree(n, 0 - 1)}", "{let far = 10^17}{integers(far, 0, 1)}"}) {
         try {
             made(text, {{"n", 9}});
             ADD_FAILURE() << text;
@@ -149,22 +154,113 @@ TEST(Template, ArgumentsThatMakeNoSenseAreRefused) {
     }
 }
 
-TEST(Template, EveryCallThatIsKnownIsFilled) {
-    for (const TemplateCall &call : template_calls()) {
-        std::string text = "{" + call.name + "(";
-        for (std::size_t i = 0; i < call.parameters.size(); ++i)
-            text += std::string(i ? ", " : "") + (call.text_last && i + 1 == call.parameters.size()
-                                                      ? "\"ab\""
-                                                      : std::to_string(i == 0   ? 4
-                                                                       : i == 1 ? 1
-                                                                                : 20));
-        const Shape shape{"calm", parse_template(text + ")}", {"n"}), ""};
-        std::string filled;
-        EXPECT_NO_THROW(fill_template(shape, {{"n", 4}}, 1, Draw::random, [&](std::string_view piece) {
-            filled += piece;
-        })) << text;
-        EXPECT_NE(filled, "") << text;
+TEST(Template, ANumberCanBeNamedAndUsedAgain) {
+    EXPECT_EQ(made("{let half = n / 2}{half} {half + 1} {width = integer(3, 3)} {width * half}", {{"n", 8}}),
+              "4 5 3 12");
+    for (std::uint64_t seed = 1; seed < 40; ++seed) {
+        const auto grid = numbers(made("{height = divisor(n)} {width = n / height}", {{"n", 60}}, seed));
+        EXPECT_EQ(grid[0] * grid[1], 60);
+        const auto rows =
+            numbers(made("{rows(n, \"{from = integer(1, 9)} {integer(from, 9)}\")}", {{"n", 30}}, seed));
+        for (std::size_t i = 0; i < rows.size(); i += 2)
+            EXPECT_LE(rows[i], rows[i + 1]);
     }
+}
+
+TEST(Template, SumsAndMultiplesComeOut) {
+    for (std::uint64_t seed = 1; seed < 40; ++seed) {
+        const auto parts = numbers(made("{parts(n, 3 n)}", {{"n", 7}}, seed));
+        EXPECT_EQ(parts.size(), 7u);
+        EXPECT_EQ(std::accumulate(parts.begin(), parts.end(), 0LL), 21);
+        EXPECT_GE(*std::min_element(parts.begin(), parts.end()), 1);
+        for (const long long x : numbers(made("{multiples(n, 7, 0 - 20, 20)}", {{"n", 9}}, seed))) {
+            EXPECT_EQ(x % 7, 0);
+            EXPECT_LE(std::abs(x), 14);
+        }
+    }
+    EXPECT_EQ(made("{parts(1, 5)} {parts(3, 3)}", {{"n", 1}}), "5 1 1 1");
+    const auto rising = numbers(made("{strictly_rising(n, 1, 250)}", {{"n", 200}}));
+    EXPECT_EQ(rising.size(), 200u);
+    EXPECT_EQ(std::adjacent_find(rising.begin(), rising.end(), std::greater_equal<>()), rising.end());
+}
+
+TEST(Template, RowsAreSortedByTheirNumbersAndGridsHaveTheirWidth) {
+    const auto rows =
+        numbers(made("{sorted_rows(n, \"{integer(0 - 200, 200)} {integer(1, 9)}\")}", {{"n", 50}}));
+    ASSERT_EQ(rows.size(), 100u);
+    for (std::size_t i = 2; i < rows.size(); i += 2)
+        EXPECT_LE(std::pair(rows[i - 2], rows[i - 1]), std::pair(rows[i], rows[i + 1]));
+    std::istringstream lines(made("{grid(3, n, \"#...\")}", {{"n", 400}}));
+    int count = 0;
+    long long walls = 0;
+    for (std::string line; std::getline(lines, line); ++count) {
+        EXPECT_EQ(line.size(), 400u);
+        walls += std::count(line.begin(), line.end(), '#');
+    }
+    EXPECT_EQ(count, 3);
+    EXPECT_NEAR(static_cast<double>(walls), 300, 90); // a letter that stands once among four: six deviations
+}
+
+TEST(Template, TreesAreAsDeepAsAsked) {
+    for (const auto &[nodes, asked, deep] :
+         {std::tuple{40, 7, 7}, {40, 1, 1}, {40, 39, 39}, {5, 20, 4}, {1, 3, 0}}) {
+        const auto tree = numbers(made("{tree(n, k)}", {{"n", nodes}, {"k", asked}}));
+        ASSERT_EQ(tree.size(), 2 * (nodes - 1u));
+        std::vector<int> depth(nodes + 1);
+        int deepest = 0;
+        for (std::size_t i = 0; i < tree.size(); i += 2) {
+            EXPECT_LT(tree[i], tree[i + 1]);
+            deepest = std::max(deepest, depth[tree[i + 1]] = depth[tree[i]] + 1);
+        }
+        EXPECT_EQ(deepest, deep) << nodes << " " << asked;
+    }
+}
+
+TEST(Template, GraphsAreConnectedAcyclicAndWeightedAsAsked) {
+    for (const double edges : {9.0, 20.0, 45.0})
+        for (std::uint64_t seed = 1; seed < 20; ++seed) {
+            const auto all = numbers(made("{connected(10, m, 5, 7)}", {{"m", edges}}, seed));
+            ASSERT_EQ(all.size(), 3 * static_cast<std::size_t>(edges));
+            std::set<std::pair<long long, long long>> seen;
+            std::vector<long long> group(11);
+            std::iota(group.begin(), group.end(), 0);
+            for (std::size_t i = 0; i < all.size(); i += 3) {
+                EXPECT_TRUE(5 <= all[i + 2] && all[i + 2] <= 7);
+                seen.insert(std::minmax(all[i], all[i + 1]));
+                const long long gone = group[all[i]], stays = group[all[i + 1]];
+                std::replace(group.begin(), group.end(), gone, stays);
+            }
+            EXPECT_EQ(seen.size(), edges);
+            EXPECT_EQ(std::set<long long>(group.begin() + 1, group.end()).size(), 1u);
+
+            const auto one_way = numbers(made("{acyclic(10, m)}", {{"m", edges}}, seed));
+            std::vector<std::set<long long>> before(11);
+            for (std::size_t i = 0; i < one_way.size(); i += 2)
+                before[one_way[i + 1]].insert(one_way[i]);
+            std::set<long long> placed; // every node, once all before it are
+            for (int round = 0; round < 10; ++round)
+                for (long long node = 1; node <= 10; ++node)
+                    if (std::includes(placed.begin(), placed.end(), before[node].begin(), before[node].end()))
+                        placed.insert(node);
+            EXPECT_EQ(placed.size(), 10u);
+        }
+    EXPECT_EQ(made("{connected(n, 0)}|{acyclic(n, 0)}", {{"n", 1}}), "|");
+}
+
+TEST(Template, EveryCallThatIsKnownIsFilled) {
+    const std::map<std::string, std::string> values = {{"count", "4"}, {"nodes", "4"},    {"edges", "3"},
+                                                       {"sum", "9"},   {"of", "2"},       {"number", "6"},
+                                                       {"high", "20"}, {"text", "\"ab\""}};
+    for (const TemplateCall &call : template_calls())
+        for (const std::size_t left_out : {std::size_t{0}, call.optional}) {
+            std::string text;
+            for (std::size_t i = 0; i + left_out < call.parameters.size(); ++i) {
+                const auto known = values.find(call.parameters[i]);
+                text += (i ? ", " : "") + (known == values.end() ? "1" : known->second);
+            }
+            text = "{" + call.name + "(" + text + ")}";
+            EXPECT_NE(made(text, {{"n", 4}}), "") << text;
+        }
 }
 
 } // namespace

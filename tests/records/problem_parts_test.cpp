@@ -164,6 +164,31 @@ TEST(Templates, RowsHoldATemplateOfTheirOwn) {
     EXPECT_GE(made.parts[0].inner.parts.size(), 2u);
 }
 
+TEST(Templates, NamesAreKnownFromWhereTheyStandAndAreNoSizes) {
+    const Template made =
+        parse_template("{width = integer(1, n)} {let area = width k}{rows(area, \"{width}\")}", {"n", "k"});
+    EXPECT_EQ(sizes_in(made), (std::set<std::string>{"n", "k"}));
+    EXPECT_TRUE(made.parts[0].is_printed);
+    EXPECT_FALSE(made.parts[2].is_printed);
+    const auto fault = [](const std::string &text) -> std::string {
+        try {
+            parse_template(text, {"n"});
+        } catch (const ParseError &error) {
+            return error.what() + (" " + error.advice);
+        }
+        return "";
+    };
+    EXPECT_EQ(fault("{width = n}{width}"), "");
+    EXPECT_NE(fault("{width}{width = n}").find("width"), std::string::npos);
+    EXPECT_NE(fault("{n = integer(1, 2)}").find("'n' can't be the name"), std::string::npos);
+    EXPECT_NE(fault("{sqrt = n}").find("'sqrt' can't be the name"), std::string::npos);
+    EXPECT_NE(fault("{levels = integers(n, 1, 2)}").find("more than one number"), std::string::npos);
+    EXPECT_NE(fault("{let width}").find("without a name and '='"), std::string::npos);
+    EXPECT_NE(fault("{width = }").find("nothing after the '='"), std::string::npos);
+    EXPECT_NE(fault("{graph(n)}").find("graph(nodes, edges) or graph(nodes, edges, low, high)"),
+              std::string::npos);
+}
+
 TEST(Templates, FaultsAreToldAtTheirPlace) {
     const auto offset = [](const std::string &text) -> std::size_t {
         try {
@@ -174,12 +199,12 @@ TEST(Templates, FaultsAreToldAtTheirPlace) {
         return std::string::npos;
     };
     EXPECT_EQ(offset("{n}"), std::string::npos);
-    EXPECT_EQ(offset("ab {integer(n, 0, 1)}"), 4u);
+    EXPECT_EQ(offset("ab {integrs(n, 0, 1)}"), 4u);
     EXPECT_EQ(offset("{q}"), 1u);
     EXPECT_NE(offset("{integers(n, 0)}"), std::string::npos); // one argument short
     EXPECT_NE(offset("{n"), std::string::npos);
     try {
-        parse_template("{integer(n, 0, 1)}", {"n"});
+        parse_template("{integrs(n, 0, 1)}", {"n"});
         FAIL();
     } catch (const ParseError &error) {
         EXPECT_EQ(error.advice, "did you mean 'integers'?");

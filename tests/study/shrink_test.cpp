@@ -1,5 +1,7 @@
 // Inputs made again from what was drawn, and the search for the smallest failing one.
+#include <algorithm>
 #include <gtest/gtest.h>
+#include <set>
 #include <sstream>
 
 #include "lab/input_store.h"
@@ -36,7 +38,10 @@ TEST(Tape, GivesTheSameInputAgain) {
     for (const char *text :
          {"{integers(n, -99, 99)}", "{distinct(n, 1, 99)}", "{permutation(n)}", "{rising(n, 0, 9)}",
           "{falling(n, 0, 9)}", "{almost_rising(n, 3)}", "{letters(n, \"abc\")}", "{tree(n)}",
-          "{graph(n, n)}", "{rows(n, \"{n} {integers(3, 0, 99)}\")}",
+          "{graph(n, n)}", "{connected(n, n, 1, 9)}", "{acyclic(n, n, 1, 9)}", "{tree(n, 3)}",
+          "{parts(n, 30)}", "{multiples(n, 3, 1, 99)}", "{strictly_rising(n, 1, 99)}", "{grid(2, n, \"#.\")}",
+          "{w = integer(1, 9)} {h = divisor(60)} {sorted_rows(n, \"{integer(1, w)} {h}\")}",
+          "{rows(n, \"{n} {integers(3, 0, 99)}\")}",
           "{counting(n, 5)} {repeated(n, 1)} {integers(n, 0, 9)}"}) {
         const Shape shape = shape_of(text);
         const Made made = filled(shape, {{"n", 7}}, 4);
@@ -62,6 +67,33 @@ TEST(Tape, OrdersKeepTheOrderOfWhatStays) {
     const Shape rows = shape_of("{rows(n, \"{integers(2, 0, 9)}\")}");
     tape.calls = {{{}, false, {{{{{1, 2}, true, {}}}}, {{{{3, 4}, true, {}}}}, {{{{5, 6}, true, {}}}}}}};
     EXPECT_EQ(replayed(rows, {{"n", 2}}, tape, 1), "1 2\n5 6");
+}
+
+TEST(Tape, OfAGraphKeepsWhatItIs) {
+    const Shape connected = shape_of("{connected(n, n, 1, 9)}"), acyclic = shape_of("{acyclic(n, n)}");
+    for (std::uint64_t seed = 1; seed < 20; ++seed)
+        for (const double smaller : {4.0, 6.0, 7.0}) {
+            std::istringstream edges(
+                replayed(connected, {{"n", smaller}}, filled(connected, {{"n", 8}}, seed).tape, 2));
+            std::vector<int> group = {0, 1, 2, 3, 4, 5, 6, 7};
+            for (int a, b, weight; edges >> a >> b >> weight;) {
+                EXPECT_TRUE(1 <= weight && weight <= 9);
+                const int gone = group[a - 1], stays = group[b - 1];
+                std::replace(group.begin(), group.end(), gone, stays);
+            }
+            EXPECT_EQ(std::set<int>(group.begin(), group.begin() + static_cast<int>(smaller)).size(), 1u);
+            std::istringstream one_way(
+                replayed(acyclic, {{"n", smaller}}, filled(acyclic, {{"n", 8}}, seed).tape, 2));
+            std::set<std::pair<int, int>> reached;
+            for (int a, b; one_way >> a >> b;)
+                reached.insert({a, b});
+            for (int rounds = 0; rounds < 8; ++rounds)
+                for (const auto &[a, b] : std::set(reached))
+                    for (const auto &[c, d] : std::set(reached))
+                        if (b == c) reached.insert({a, d});
+            for (int node = 1; node <= 8; ++node)
+                EXPECT_FALSE(reached.contains({node, node}));
+        }
 }
 
 class StandingClock : public Clock {
