@@ -14,7 +14,7 @@ Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
         const std::filesystem::path output = scratch_ / (built_.name + ".answer");
         const Ending ending =
             run_program(built_.timing, input, output, scratch_ / (built_.name + ".err"), limit_s);
-        if (ending.outcome != Outcome::done) return {ending.outcome, ending.detail, "", ending.wall_s};
+        if (ending.outcome != Outcome::done) return {ending.outcome, told(ending), "", ending.wall_s};
         return {Outcome::done, "", read_file(output),
                 (ending.wall_s - ending.held_up_s) / SteadyClock::patience()};
     }

@@ -26,6 +26,19 @@ void Generators::make_ready(const Shape &shape) {
     ready_.emplace(shape.program, std::move(fresh));
 }
 
+namespace {
+
+// What it said keeps its lines: a traceback is read as it was printed.
+std::string as_printed(const Ending &ending) {
+    if (ending.said.find('\n') == std::string::npos) return told(ending);
+    std::string lines = ending.detail + "; it said:\n    ";
+    for (const char c : ending.said)
+        lines += c == '\n' ? "\n    " : std::string(1, c);
+    return lines;
+}
+
+} // namespace
+
 void Generators::make(const Shape &shape, const Sizes &sizes, std::uint64_t seed,
                       const std::filesystem::path &path) {
     make_ready(shape);
@@ -51,7 +64,7 @@ void Generators::make(const Shape &shape, const Sizes &sizes, std::uint64_t seed
     else if (ending.outcome == Outcome::over_time)
         fault = fmt::format("did not end within {:.0f} s", limit_s);
     else if (ending.outcome != Outcome::done)
-        fault = fmt::format("ended badly: {}", ending.detail);
+        fault = "ended badly: " + as_printed(ending);
     else if (std::filesystem::file_size(path, ignored) == 0)
         fault = "printed nothing";
     if (!fault.empty())

@@ -38,6 +38,7 @@ struct Launch {
 struct Ending {
     Outcome outcome = Outcome::done;
     std::string detail; // "exit status 3", "signal SIGSEGV"
+    std::string said;   // on standard error, where a whole program ended badly
     double wall_s = 0, cpu_s = 0;
     double held_up_s = 0; // of the wall time: it would have run, and the machine did not let it
     pid_t process = 0;

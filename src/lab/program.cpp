@@ -1,24 +1,9 @@
 #include "lab/program.h"
 
-#include <fstream>
-
 #include "lab/languages/language.h"
+#include "lab/said.h"
 
 namespace iron {
-
-namespace {
-
-std::string last_words(const std::filesystem::path &path) {
-    std::ifstream in(path, std::ios::binary | std::ios::ate);
-    if (!in) return "";
-    const std::streamoff size = in.tellg(), keep = std::min<std::streamoff>(size, 64 << 10);
-    in.seekg(size - keep);
-    std::string text(static_cast<std::size_t>(keep), '\0');
-    in.read(text.data(), keep);
-    return text;
-}
-
-} // namespace
 
 Ending explained(Ending ending, const std::string &said) {
     if (ending.outcome != Outcome::failed && ending.outcome != Outcome::crashed) return ending;
@@ -53,11 +38,16 @@ Ending run_program(const Runnable &runnable, const std::filesystem::path &input,
         ending.detail.clear();
     }
     if (ending.outcome == Outcome::failed || ending.outcome == Outcome::crashed) {
-        ending = explained(std::move(ending), last_words(errors));
-        const std::string said = tail_of(errors);
-        if (!said.empty()) ending.detail += "; it said: " + said;
+        const std::string said = said_in(errors);
+        ending = explained(std::move(ending), said);
+        ending.said = said;
     }
     return ending;
+}
+
+std::string told(const Ending &ending) {
+    if (ending.said.empty()) return ending.detail;
+    return ending.detail + (ending.detail.empty() ? "it said: " : "; it said: ") + in_short(ending.said);
 }
 
 } // namespace iron

@@ -16,4 +16,7 @@ Ending run_program(const Runnable &runnable, const std::filesystem::path &input,
 // The same for any process that ended badly, from what it said on standard error.
 Ending explained(Ending ending, const std::string &said);
 
+// How it ended and what it said, for a sentence.
+std::string told(const Ending &ending);
+
 } // namespace iron

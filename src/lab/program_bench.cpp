@@ -63,7 +63,7 @@ Timed ProgramBench::time(const InputId &which, const Measurement &blank) {
     const bool reads_peak = floor_.wall_ns > long_start_ns;
     const Ending ending = run_program(built_.timing, input.path, path, scratch_ / "program.err",
                                       problem_.limits.time_s, reads_peak);
-    if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
+    if (ending.outcome != Outcome::done) throw Failure{ending.outcome, told(ending)};
     if (reads_peak) timed_last_ = {which, ending};
     m.worker = static_cast<int>(ending.process);
     m.calls = m.inputs = 1;
@@ -108,7 +108,7 @@ std::vector<Measurement> ProgramBench::count(const InputId &which, const Measure
     const auto run = [&](const Runnable &runnable, bool exact_peak) {
         const Ending ending =
             run_program(runnable, input.path, answer, errors, 2 * problem_.limits.time_s, exact_peak);
-        if (ending.outcome != Outcome::done) throw Failure{ending.outcome, ending.detail};
+        if (ending.outcome != Outcome::done) throw Failure{ending.outcome, told(ending)};
         return ending;
     };
     for (int time = 0; built_.counting && time < (ask.twice ? 2 : 1); ++time) {

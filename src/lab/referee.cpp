@@ -31,13 +31,12 @@ Comparison Referee::compare(const std::filesystem::path &input, const std::strin
     const Ending ending = run_program(call, "/dev/null", said, scratch_ / "referee.err", limit_s);
     if (ending.outcome == Outcome::done) return {};
     const std::string reason = read_file(said);
-    if (ending.outcome == Outcome::failed && ending.detail.starts_with("exit status 1") &&
-        (ending.detail.size() == 13 || ending.detail[13] == ';'))
+    if (ending.outcome == Outcome::failed && ending.detail == "exit status 1")
         return {false, "the referee says: " + reason.substr(0, reason.find('\n'))};
     throw Error(
         Category::not_possible,
         "the referee " + problem_.answers.referee + " failed: " + word_for(ending.outcome) +
-            (ending.detail.empty() ? "" : ", " + ending.detail),
+            (ending.detail.empty() ? "" : ", " + told(ending)),
         "it is called with the paths of input, answer and reference's answer; it ends with 0 for right "
         "and 1 for wrong");
 }

@@ -4,7 +4,6 @@
 #include <cerrno>
 #include <cstdlib>
 #include <fcntl.h>
-#include <fstream>
 #include <poll.h>
 #include <sstream>
 #include <unistd.h>
@@ -13,6 +12,7 @@
 #include "lab/allowance.h"
 #include "lab/interrupt.h"
 #include "lab/program.h"
+#include "lab/said.h"
 
 namespace iron {
 
@@ -27,20 +27,6 @@ void Runnable::put_limits(Launch &launch) const {
 double Reply::number(const std::string &name) const {
     const auto found = values.find(name);
     return found == values.end() ? 0 : std::strtod(found->second.c_str(), nullptr);
-}
-
-std::string tail_of(const std::string &path) {
-    std::ifstream in(path, std::ios::binary | std::ios::ate);
-    if (!in) return "";
-    const std::streamoff size = in.tellg(), keep = std::min<std::streamoff>(size, 400);
-    in.seekg(size - keep);
-    std::string text(static_cast<std::size_t>(keep), '\0');
-    in.read(text.data(), keep);
-    while (!text.empty() && (text.back() == '\n' || text.back() == ' '))
-        text.pop_back();
-    if (size > keep) text = "…" + text;
-    std::replace(text.begin(), text.end(), '\n', ' ');
-    return text;
 }
 
 Worker::Worker(const Runnable &runnable, bool same_addresses, const std::string &error_path)
@@ -91,8 +77,9 @@ Worker::~Worker() {
 
 Reply Worker::ended(Ending ending) {
     process_.reset();
-    const std::string said = tail_of(error_path_);
+    std::string said = said_in(error_path_);
     ending = explained(std::move(ending), said);
+    said = in_short(said);
     Reply reply;
     reply.outcome = ending.outcome;
     reply.detail = ending.detail;

@@ -61,7 +61,4 @@ class Worker {
     Reply greeting_;
 };
 
-// The last lines of what a process wrote to its standard error, for messages; "" where there is nothing.
-std::string tail_of(const std::string &path);
-
 } // namespace iron

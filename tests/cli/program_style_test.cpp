@@ -287,6 +287,7 @@ TEST(Generator, MakesTheInputAndItsFailuresNameTheCall) {
     EXPECT_EQ(folder.run({"agree"}).status, 0);
     folder.write("quiet.py", "pass\n");
     folder.write("fails.py", "import sys\nsys.exit('no sea')\n");
+    folder.write("breaks.py", "def tide():\n    return 1 // 0\n\ntide()\n");
     folder.write("floods.py", "while True: print('x' * 1000000)\n");
     folder.write("odd.sh", "#!/bin/sh\necho $3 $1\n");
     const std::pair<const char *, const char *> faults[] = {
@@ -294,6 +295,7 @@ TEST(Generator, MakesTheInputAndItsFailuresNameTheCall) {
          "the program that makes the shape 'own' printed nothing\n  the call was: quiet.py shape=own n=5 "
          "k=2 seed=1"},
         {"fails.py", "ended badly: exit status 1; it said: no sea"},
+        {"breaks.py", "line 4, in <module>\n        tide()\n"},
         {"floods.py", "printed more than 64 MiB"},
         {"odd.sh", "can't be run"},
         {"none.py", "there is no file 'none.py' in the problem folder"},
