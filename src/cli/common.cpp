@@ -158,7 +158,7 @@ void TerminalTeller::note(const std::string &text) {
 int status_of(const Agreement &agreement) {
     for (const SolutionAgreement &one : agreement.solutions)
         if (one.verdict != SolutionAgreement::Verdict::agrees) return status_wrong;
-    return status_done;
+    return agreement.doubtful_samples.empty() ? status_done : status_wrong;
 }
 
 int status_of(const std::vector<JudgedClaim> &claims) {

@@ -28,12 +28,40 @@ std::vector<std::string> Agreement::agreeing() const {
     return names;
 }
 
+namespace {
+
+const char *word_for(LargestInput::End end) {
+    switch (end) {
+    case LargestInput::End::largest:
+        return "largest";
+    case LargestInput::End::time:
+        return "time";
+    case LargestInput::End::nobody:
+        return "nobody";
+    }
+    return "";
+}
+
+} // namespace
+
 std::string agreement_json(const Agreement &agreement) {
     Json j;
     j["schema"] = "iron-stopwatch/agreement/1";
     j["reference"] = agreement.reference;
     j["reference_why"] = agreement.reference_why;
     j["inputs"] = agreement.inputs;
+    j["doubtful_samples"] = Json::array();
+    for (const DoubtfulSample &one : agreement.doubtful_samples)
+        j["doubtful_samples"].push_back(
+            {{"number", one.number}, {"expected", one.expected}, {"got", one.got}});
+    j["slow_samples"] = Json::array();
+    for (const SlowSample &one : agreement.slow_samples)
+        j["slow_samples"].push_back(
+            {{"number", one.number}, {"solution", one.solution}, {"after_s", one.after_s}});
+    if (agreement.largest_input)
+        j["largest_input"] = {{"size", agreement.largest_input->size},
+                              {"value", static_cast<std::int64_t>(agreement.largest_input->value)},
+                              {"ended_by", word_for(agreement.largest_input->ended_by)}};
     j["solutions"] = Json::array();
     for (const SolutionAgreement &one : agreement.solutions) {
         Json s;
@@ -67,6 +95,16 @@ Agreement read_agreement(const std::filesystem::path &path) {
         agreement.reference = j.at("reference");
         agreement.reference_why = j.value("reference_why", "");
         agreement.inputs = j.value("inputs", 0);
+        for (const Json &one : j.value("doubtful_samples", Json::array()))
+            agreement.doubtful_samples.push_back({one.at("number"), one.at("expected"), one.at("got")});
+        for (const Json &one : j.value("slow_samples", Json::array()))
+            agreement.slow_samples.push_back({one.at("number"), one.at("solution"), one.at("after_s")});
+        if (const auto reach = j.find("largest_input"); reach != j.end()) {
+            LargestInput largest{reach->at("size"), reach->at("value"), LargestInput::End::largest};
+            for (const auto end : {LargestInput::End::time, LargestInput::End::nobody})
+                if (reach->at("ended_by") == word_for(end)) largest.ended_by = end;
+            agreement.largest_input = largest;
+        }
         for (const Json &s : j.at("solutions")) {
             SolutionAgreement one;
             one.name = s.at("name");

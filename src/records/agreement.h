@@ -28,10 +28,36 @@ struct SolutionAgreement {
 };
 const char *word_for(SolutionAgreement::Verdict verdict);
 
+// A sample that every solution contradicts alike: it may be wrong itself.
+struct DoubtfulSample {
+    std::size_t number = 0; // from 1
+    std::string expected, got;
+};
+// A sample that took a solution longer than a call may take.
+struct SlowSample {
+    std::size_t number = 0; // from 1
+    std::string solution;
+    double after_s = 0;
+};
+// How far inputs grew.
+struct LargestInput {
+    enum class End {
+        largest,
+        time,
+        nobody
+    };                // legal; the time for larger inputs was over; nobody in good time
+    std::string size; // the first
+    double value = 0;
+    End ended_by = End::largest;
+};
+
 struct Agreement {
     std::string reference;     // whose answers the others were held against
     std::string reference_why; // how sure that is
     int inputs = 0;            // tried
+    std::vector<DoubtfulSample> doubtful_samples;
+    std::vector<SlowSample> slow_samples;
+    std::optional<LargestInput> largest_input;
     std::vector<SolutionAgreement> solutions;
 
     const SolutionAgreement *solution(const std::string &name) const;

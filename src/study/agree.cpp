@@ -136,16 +136,38 @@ class Agreeing {
         const SizeRule &rule = problem_.sizes.front();
         const auto [from, to] = range_of(rule, {});
         large_ = true;
+        LargestInput &reach = agreement_.largest_input.emplace(LargestInput{rule.name});
         for (double size = std::max(64.0, 2 * from); size <= to;
              size = size < to ? std::min(4 * size, to) : to + 1)
             for (const Shape *shape : shapes_)
                 for (const Draw draw : {Draw::random, Draw::highest}) {
                     if (draw != Draw::random && !shape->text) continue;
                     const Sizes sizes = complete_sizes(problem_, {{rule.name, size}});
-                    if (clock_.seconds() > until || asked_at(sizes).empty()) return;
+                    const bool late = clock_.seconds() > until;
+                    reach.ended_by = late ? LargestInput::End::time : LargestInput::End::nobody;
+                    if (late || asked_at(sizes).empty()) return;
                     say(fmt::format("{}, {} = {}", shape->name, rule.name, grouped(size)));
                     try_input(*shape, sizes, first_seed(), draw);
+                    reach.value = size;
                 }
+    }
+
+    // A sample that takes a solution too long says nothing of its answers.
+    bool is_slow_sample(const std::string &name, const Trial &trial, Outcome outcome) {
+        if (!trial.expected || outcome != Outcome::over_time) return false;
+        agreement_.slow_samples.push_back({trial.seed, name, problem_.limits.time_s});
+        return true;
+    }
+
+    // Several that all contradict a sample, and all alike.
+    bool is_doubtful(const Trial &trial, const std::map<std::string, std::string> &answers) {
+        if (!trial.expected || answers.size() < 2) return false;
+        const std::string &first = answers.begin()->second;
+        if (lab_.compare(trial.input, *trial.expected, first).same) return false;
+        for (const auto &[name, answer] : answers)
+            if (says_nothing(answer) || !lab_.compare(trial.input, first, answer).same) return false;
+        agreement_.doubtful_samples.push_back({trial.seed, *trial.expected, first});
+        return true;
     }
 
     Answered asked(const std::string &name, const Trial &trial) {
@@ -221,12 +243,15 @@ class Agreeing {
                 answers.erase(entry.name);
                 mark(entry, Found::fails, Outcome::no_answer, "it ended well, and wrote nothing", trial,
                      trial.expected.value_or(""), answered.text);
-            } else if (is_its_reach(entry.name, trial, answered.outcome))
+            } else if (is_slow_sample(entry.name, trial, answered.outcome))
+                continue;
+            else if (is_its_reach(entry.name, trial, answered.outcome))
                 pace_.slow_from(entry.name, trial.sizes);
             else
                 mark(entry, Found::fails, answered.outcome, answered.detail, trial,
                      trial.expected.value_or(""), "");
         }
+        if (is_doubtful(trial, answers)) return;
         std::optional<std::string> expected =
             trial.expected ? trial.expected : ballot_.expected(trial.input, answers);
         if (!expected && answers.size() > 1) expected = asked_too(trial, answers);

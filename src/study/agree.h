@@ -33,7 +33,8 @@ struct Agreed {
 // larger ones, each solution as far as it answers in good time. A solution that gives another answer than the
 // reference (the one named in [answers] while it is fast enough and right itself, else the majority), or
 // none, is marked with the input, shrunk, and takes no further part. Going over a limit at a size that was
-// chosen here is no fault, but at a sample or one of the smallest sizes it is. Throws Error (interrupted).
+// chosen here is no fault, but at one of the smallest sizes it is, and at a sample, but for its time. A
+// sample that all contradict alike marks nobody. Throws Error (interrupted).
 Agreed agree(const Problem &problem, const std::vector<Entrant> &entrants, const AgreeOptions &options,
              Lab &lab, const Clock &clock, Teller &teller);
 

@@ -155,14 +155,54 @@ std::string growth_table(const std::vector<SeriesGrowth> &growths) {
     return text;
 }
 
+namespace {
+
+std::string reach_text(const Agreement &agreement) {
+    if (!agreement.largest_input || agreement.largest_input->value <= 0) return "";
+    const LargestInput &reach = *agreement.largest_input;
+    const char *end = "";
+    switch (reach.ended_by) {
+    case LargestInput::End::largest:
+        break;
+    case LargestInput::End::time:
+        end = ", where the time for larger ones was over";
+        break;
+    case LargestInput::End::nobody:
+        end = ", where nobody answers in good time any more";
+        break;
+    }
+    return fmt::format(" up to {} = {}{}", reach.size, grouped(reach.value), end);
+}
+
+std::string one_line(const std::string &answer) {
+    const std::size_t end = answer.find_last_not_of(" \n");
+    const std::string kept = end == std::string::npos ? "" : answer.substr(0, end + 1);
+    const std::size_t line = kept.find('\n');
+    return line == std::string::npos ? kept : kept.substr(0, line) + " …";
+}
+
+} // namespace
+
 std::string agreement_text(const Agreement &agreement) {
     std::string text;
     std::size_t agreeing = 0;
     for (const SolutionAgreement &one : agreement.solutions)
         agreeing += one.verdict == SolutionAgreement::Verdict::agrees;
-    text += fmt::format("{} of {} agree on {}\n", agreeing,
-                        counted_words(agreement.solutions.size(), "solution", "solutions"),
-                        counted_words(static_cast<std::size_t>(agreement.inputs), "input", "inputs"));
+    text += wrapped(fmt::format("{} of {} agree on {}{}", agreeing,
+                                counted_words(agreement.solutions.size(), "solution", "solutions"),
+                                counted_words(static_cast<std::size_t>(agreement.inputs), "input", "inputs"),
+                                reach_text(agreement)),
+                    terminal_width, 0);
+    for (const DoubtfulSample &one : agreement.doubtful_samples)
+        text += wrapped(
+            fmt::format("sample {} expects '{}', and every solution says '{}': perhaps it is wrong itself",
+                        one.number, one_line(one.expected), one_line(one.got)),
+            terminal_width, 2);
+    for (const SlowSample &one : agreement.slow_samples)
+        text += wrapped(
+            fmt::format("{}: sample {} was stopped after {}, the limit of a call; its other answers count",
+                        one.solution, one.number, time_text(1e9 * one.after_s)),
+            terminal_width, 2);
     for (const SolutionAgreement &one : agreement.solutions) {
         if (one.verdict == SolutionAgreement::Verdict::agrees) continue;
         text += wrapped(one.name + ": " + sentence_for(one), terminal_width, 2);

@@ -147,6 +147,38 @@ TEST(Agree, TheReferenceThatFailsASampleIsTheFinding) {
     expect_contains(folder.json("agreement.json").at("reference_why"), "but it fails itself");
 }
 
+TEST(Agree, ASampleThatAllContradictAlikeIsPerhapsWrongItself) {
+    const Sums folder;
+    folder.problem("right-too");
+    folder.source("right-too", "return sum(v);");
+    folder.write("stopwatch.toml", "samples = [{ given = \"2\\n3 4\\n\", answer = \"8\\n\" }, "
+                                   "{ given = \"1\\n5\\n\", answer = \"5\\n\" }]\n" +
+                                       folder.read("stopwatch.toml"));
+    const Ran ran = folder.run({"agree"});
+    EXPECT_EQ(ran.status, 1);
+    expect_contains(ran.out, "2 of 2 solutions agree");
+    expect_contains(ran.out, "sample 1 expects '8', and every solution says '7': perhaps it is wrong itself");
+    const nlohmann::json found = folder.json("agreement.json");
+    ASSERT_EQ(found.at("doubtful_samples").size(), 1u);
+    EXPECT_EQ(found.at("doubtful_samples")[0].at("number"), 1);
+    EXPECT_EQ(found.at("largest_input").at("size"), "n");
+    EXPECT_GT(found.at("largest_input").at("value"), 64);
+}
+
+TEST(Agree, ASampleThatTakesTooLongIsNoDisagreement) {
+    const Sums folder;
+    folder.problem("long");
+    folder.source("long",
+                  "if (v.size() == 5 && v[0] == 77) for (volatile bool on = true; on;) {}\nreturn sum(v);");
+    folder.write("stopwatch.toml", "samples = [{ given = \"5\\n77 1 1 1 1\\n\", answer = \"81\\n\" }]\n" +
+                                       folder.read("stopwatch.toml"));
+    const Ran ran = folder.run({"agree"});
+    EXPECT_EQ(ran.status, 0) << ran.out;
+    expect_contains(ran.out, "2 of 2 solutions agree");
+    expect_contains(ran.out, "long: sample 1 was stopped after 1 s, the limit of a call");
+    EXPECT_EQ(folder.json("agreement.json").at("slow_samples")[0].at("solution"), "long");
+}
+
 TEST(Agree, WithoutAReferenceTheMajorityCountsAndItsWeaknessIsSaid) {
     const Sums folder;
     folder.problem("odd");
