@@ -4,8 +4,8 @@
     bench/gallery.py PROGRAM [--budget 30s] [--only NAME,NAME] [--seed 1] [gallery/open]
 
 Each folder is copied to a scratch one first. `truth.toml` beside each problem file: a list of `claims`, each with
-`solution`, `metric`, `bound`, `truth` (holds, loose, exceeded), `why`, and of one that is exceeded the `lines` of its
-first source that do it. Prints what is not right, then right, wrong and undecided by language, and how often the line
+`solution`, `metric`, `bound`, `truth` (holds, loose, exceeded), `why`, and of time that is exceeded the `lines` of its
+first source that do it, where there are such. Prints what is not right, then right, wrong and undecided by language, and how often the line
 that is named is one of those. Nothing else should run on the machine.
 """
 import argparse
@@ -80,7 +80,7 @@ def main():
             if kind != "right":
                 print(f"{folder.name} {claim['solution']} {claim['bound']}: {verdict}, should be {truth}"
                       f" ({claim['why']}): {one['reason'] if one else ''}", flush=True)
-            elif truth == "exceeded":
+            elif truth == "exceeded" and "lines" in claim:
                 found = re.search(r"; lines? (\d+)", one["reason"])
                 right = found and int(found.group(1)) in claim["lines"]
                 named[language, "right" if right else "wrong" if found else "none"] += 1

@@ -1,0 +1,29 @@
+#include <stdio.h>
+#include <stdlib.h>
+#include <string.h>
+
+static long long solve(const int *levels, int n) {
+    int *kept = NULL, count = 0, room = 0;
+    for (int i = 0; i < n; i += 2) {
+        if (count == room) {
+            room = room > 0 ? 2 * room : 16;
+            kept = realloc(kept, room * sizeof *kept);
+        }
+        kept[count++] = levels[i];
+    }
+    long long sum = 0;
+    for (int i = 0; i < count; ++i)
+        sum += kept[i];
+    free(kept);
+    return sum;
+}
+
+int main(void) {
+    int n;
+    if (scanf("%d", &n) != 1) return 1;
+    int *levels = malloc((n > 0 ? n : 1) * sizeof *levels);
+    for (int i = 0; i < n; ++i)
+        if (scanf("%d", &levels[i]) != 1) return 1;
+    printf("%lld\n", solve(levels, n));
+    free(levels);
+}
