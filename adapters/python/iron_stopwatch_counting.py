@@ -3,6 +3,9 @@ and functions do in one go. The adapter brings it in where the tool asks for cou
 
     python3 iron_stopwatch_counting.py PROGRAM
 
+Sources of the solution are rewritten as they are read, so that each line says that it runs. Lines of library modules
+are traced, where the solution brings in any that are written in Python: that takes far longer.
+
 Sources of the solution, and the few library modules that have a form in Python beside one in C, are rewritten as they
 are read, so that each call of a built-in says what it did. The unit of such work is a step for 16 bytes touched, taken
 as 8 bytes an element of a list and 1 a letter; and one an element where each is hashed, compared or handed on.
@@ -11,10 +14,12 @@ import ast
 import collections
 import functools
 import importlib.machinery
+import itertools
 import math
 import os
 import re
 import sys
+import threading
 import types
 
 import iron_stopwatch
@@ -738,8 +743,186 @@ class _Rewriter(ast.NodeTransformer):
         return self.helper(node, "sliced", [node.value, self.part(node.slice)])
 
 
+# Lines that say that they run.
+
+_ticks = {}  # by file: by name, the line and how often it has run
+_library_is_called = False  # a module written in Python was brought in
+
+_WITHOUT_PYTHON = {"math", "cmath", "sys", "itertools", "array", "time", "operator", "typing", "string", "gc", "struct",
+                   "__future__", "iron_stopwatch"}
+_PARTS_WITHOUT_PYTHON = {"collections": {"deque", "defaultdict", "OrderedDict"},
+                         "functools": {"lru_cache", "cache", "reduce", "cmp_to_key", "partial"}}
+
+
+class _Ticker(ast.NodeTransformer):
+    """Puts a call in front of every line: of a loop's head as often as it is come to, and of what stands within one
+    expression (comprehensions, lambdas) at each turn."""
+
+    def __init__(self, path):
+        self.folder = os.path.dirname(os.path.abspath(path))
+        self.lines = {}  # by name
+        self.parts_of = {}  # by the name that it has here, a module of which parts are used
+
+    def tick(self, line):
+        name = "_iron_tick_%d" % line
+        self.lines[name] = line
+        return ast.Call(ast.Name(name, ast.Load()), [], [])
+
+    def told(self, line, at):
+        return ast.copy_location(ast.Expr(self.tick(line)), at)
+
+    def was_told(self, line):
+        """As a condition, which is always true."""
+        return ast.Compare(self.tick(line), [ast.IsNot()], [ast.Constant(None)])
+
+    @staticmethod
+    def is_silent(node):
+        return isinstance(node, (ast.Global, ast.Nonlocal)) or (
+            isinstance(node, ast.Expr) and isinstance(node.value, ast.Constant)) or (
+            isinstance(node, ast.AnnAssign) and node.value is None) or (
+            isinstance(node, ast.ImportFrom) and node.module == "__future__")
+
+    @staticmethod
+    def tells_by_itself(node):
+        return isinstance(node, (ast.For, ast.AsyncFor)) or (isinstance(node, ast.While) and not (
+            isinstance(node.test, ast.Constant) and node.test.value))
+
+    def block(self, statements, above=None):
+        """`above`: the line of what it stands under; what stands on the same one says nothing more."""
+        told = []
+        for node in statements:
+            first = min([node.lineno] + [one.lineno for one in getattr(node, "decorator_list", [])])
+            if first != above and not self.is_silent(node) and not self.tells_by_itself(node):
+                told.append(self.told(first, node))
+            told.append(self.visit(node))
+            above = first
+        return told
+
+    def visit_Module(self, node):
+        node.body = self.block(node.body)
+        return node
+
+    def visit_ClassDef(self, node):
+        self.generic_in(node, "body")
+        node.body = self.block(node.body, node.lineno)
+        return node
+
+    def visit_FunctionDef(self, node):
+        self.generic_in(node, "body")
+        node.body = self.block(node.body)
+        return node
+
+    visit_AsyncFunctionDef = visit_FunctionDef
+
+    def generic_in(self, node, *blocks):
+        """Goes on into all but these."""
+        for name, value in ast.iter_fields(node):
+            if name in blocks:
+                continue
+            if isinstance(value, ast.AST):
+                setattr(node, name, self.visit(value))
+            elif isinstance(value, list):
+                setattr(node, name, [self.visit(one) if isinstance(one, ast.AST) else one for one in value])
+
+    def visit_If(self, node):
+        self.generic_in(node, "body", "orelse")
+        node.body, node.orelse = self.block(node.body, node.lineno), self.block(node.orelse, node.lineno)
+        return node
+
+    def visit_For(self, node):
+        at_each_turn = self.tells_by_itself(node)
+        self.generic_in(node, "body", "orelse")
+        node.body, node.orelse = self.block(node.body, node.lineno), self.block(node.orelse, node.lineno)
+        if at_each_turn:
+            node.body.insert(0, self.told(node.lineno, node))
+            node.orelse.insert(0, self.told(node.lineno, node))
+        return node
+
+    visit_AsyncFor = visit_While = visit_For
+
+    def visit_With(self, node):
+        self.generic_in(node, "body")
+        node.body = self.block(node.body, node.lineno)
+        return node
+
+    visit_AsyncWith = visit_With
+
+    def visit_Try(self, node):
+        for name in ("body", "orelse", "finalbody"):
+            setattr(node, name, self.block(getattr(node, name), node.lineno))
+        node.handlers = [self.visit(one) for one in node.handlers]
+        return node
+
+    visit_TryStar = visit_Try
+
+    def visit_ExceptHandler(self, node):
+        self.generic_in(node, "body")
+        node.body = [self.told(node.lineno, node)] + self.block(node.body, node.lineno)
+        return node
+
+    def visit_match_case(self, node):  # no call may stand in a pattern
+        node.guard = self.visit(node.guard) if node.guard else None
+        node.body = self.block(node.body)
+        return node
+
+    def visit_Lambda(self, node):
+        self.generic_visit(node)
+        node.body = ast.IfExp(self.was_told(node.body.lineno), node.body, ast.Constant(None))
+        return node
+
+    def visit_ListComp(self, node):
+        line = (node.elt if hasattr(node, "elt") else node.key).lineno
+        self.generic_visit(node)
+        for one in node.generators:
+            one.ifs.insert(0, self.was_told(line))
+        return node
+
+    visit_SetComp = visit_GeneratorExp = visit_DictComp = visit_ListComp
+
+    # What is brought in.
+
+    def bring_in(self, module, part=None):
+        global _library_is_called
+        top = module.split(".")[0]
+        if top in _WITHOUT_PYTHON or part in _PARTS_WITHOUT_PYTHON.get(top, ()):
+            return
+        if not any(os.path.exists(os.path.join(self.folder, top + ending)) for ending in ("", ".py")):
+            _library_is_called = True
+
+    def visit_Import(self, node):
+        for one in node.names:
+            if one.name in _PARTS_WITHOUT_PYTHON:
+                self.parts_of[one.asname or one.name] = one.name
+            else:
+                self.bring_in(one.name)
+        return node
+
+    def visit_ImportFrom(self, node):
+        for one in node.names:
+            if not node.level:
+                self.bring_in(node.module, one.name)
+        return node
+
+    def visit_Attribute(self, node):
+        self.generic_visit(node)
+        if isinstance(node.value, ast.Name) and node.value.id in self.parts_of:
+            self.bring_in(self.parts_of[node.value.id], node.attr)
+        return node
+
+
 def _rewritten(text, path):
-    return compile(ast.fix_missing_locations(_Rewriter().visit(ast.parse(text, path))), path, "exec")
+    """Of a library's module the lines say nothing: they are traced."""
+    tree = _Rewriter().visit(ast.parse(text, path))
+    if _own(path) is not None:
+        ticker = _Ticker(path)
+        tree = ticker.visit(tree)
+        _ticks[path] = {name: (line, itertools.count()) for name, line in ticker.lines.items()}
+    return compile(ast.fix_missing_locations(tree), path, "exec")
+
+
+def _names_for(path):
+    """That a rewritten source calls."""
+    return {"_iron_bulk": _bulk, **{name: count.__next__ for name, (_, count) in _ticks.get(path, {}).items()}}
 
 
 # Library modules with a form in Python beside the one in C: the former is what is counted.
@@ -758,9 +941,11 @@ class _Loader(importlib.machinery.SourceFileLoader):
         return _rewritten(self.get_data(self.path), self.path)
 
     def exec_module(self, module):
-        if self.is_counted():
-            module._iron_bulk = _bulk
-        super().exec_module(module)
+        if not self.is_counted():
+            return super().exec_module(module)
+        code = self.get_code(module.__name__)
+        module.__dict__.update(_names_for(self.path))
+        exec(code, module.__dict__)
 
 
 def _count_elements(mapping, things):
@@ -776,6 +961,9 @@ def _prepare():
         (machinery.ExtensionFileLoader, machinery.EXTENSION_SUFFIXES), (_Loader, machinery.SOURCE_SUFFIXES),
         (machinery.SourcelessFileLoader, machinery.BYTECODE_SUFFIXES)))
     sys.path_importer_cache.clear()
+    for name, module in list(sys.modules.items()):  # brought in before the adapter was
+        if name != "__main__" and getattr(module, "__file__", None) and _own(module.__file__) is not None:
+            del sys.modules[name]
     for name, in_c in _IN_C.items():
         sys.modules.pop(name, None)
         sys.modules[in_c] = None
@@ -786,45 +974,49 @@ def _prepare():
     sys.setrecursionlimit(2 * sys.getrecursionlimit())
 
 
+def _as_it_stands(text, path):
+    """'read' and 'solve' of the file run once more, as it was written: what is read of them is space."""
+    served = []
+    serve, iron_stopwatch.serve = iron_stopwatch.serve, lambda read, solve, write: served.append((read, solve))
+    try:
+        exec(compile(text, path, "exec"), {"__name__": "__main__", "__file__": path})
+    finally:
+        iron_stopwatch.serve = serve
+    return served[0]
+
+
 def run_rewritten():
     """Runs the solution's file anew in its counted form, in place of the one that is importing the adapter."""
     main = sys.modules["__main__"]
     _prepare()
     with open(main.__file__, encoding="utf-8") as handle:
-        code = _rewritten(handle.read(), main.__file__)
-    space = main.__dict__
-    space["_iron_bulk"] = _bulk
-    exec(code, space)
+        text = handle.read()
+    code = _rewritten(text, main.__file__)
+    iron_stopwatch.as_it_stands = functools.lru_cache(None)(lambda: _as_it_stands(text, main.__file__))
+    main.__dict__.update(_names_for(main.__file__))
+    exec(code, main.__dict__)
     sys.exit(0)
 
 
 class Counter:
-    """Steps of one call: a step a line executed, a jump back counting as a new line; and work done in one go."""
+    """Steps of one call: a step a line executed, a loop's head at each turn; and work done in one go."""
 
     def __init__(self):
-        self.lines = {}  # how often each ran, by code
-        self.tracers = {}
+        self.before = {}  # how often lines had run: by file and line
         self.called = {}  # lines of library functions: by the code and the line that called, and the function's name
 
     def trace(self, frame, event, arg):
-        code = frame.f_code
-        if code.co_filename in _OURS:
-            return None
-        if _own(code.co_filename) is None:
-            return self.library_tracer(frame)
-        if code not in self.tracers:
-            self.tracers[code] = self.own_tracer(code)
-        return self.tracers[code]
+        path = frame.f_code.co_filename
+        return None if path in _OURS or _own(path) is not None else self.library_tracer(frame)
 
-    def own_tracer(self, code):
-        lines = self.lines[code] = {}
+    @staticmethod
+    def lines_run():
+        return {(path, line): count.__reduce__()[1][0]
+                for path, lines in _ticks.items() for line, count in lines.values()}
 
-        def traced(frame, event, arg):
-            if event == "line":
-                at = frame.f_lineno
-                lines[at] = lines[at] + 1 if at in lines else 1
-            return traced
-        return traced
+    def lines(self):
+        """How often each ran since the start."""
+        return {at: count - self.before.get(at, 0) for at, count in self.lines_run().items()}
 
     def library_tracer(self, frame):
         outermost = above = frame
@@ -845,11 +1037,15 @@ class Counter:
         global steps_spent, _counts
         steps_spent, _counts = 0, True
         _at.clear()
-        sys.settrace(self.trace)
+        self.before = self.lines_run()
+        if _library_is_called:
+            threading.settrace(self.trace)
+            sys.settrace(self.trace)
 
     def stop(self):
         global _counts
         sys.settrace(None)
+        threading.settrace(None)
         _counts = False
 
     def count(self, solve, given):
@@ -861,21 +1057,21 @@ class Counter:
         return "done steps=%d bulk_steps=%d %s" % (self.steps(), steps_spent, self.told())
 
     def steps(self):
-        return sum(sum(lines.values()) for lines in self.lines.values()) + sum(self.called.values()) + steps_spent
+        return sum(self.lines().values()) + sum(self.called.values()) + steps_spent
 
     def told(self):
         """Where the steps were (docs/protocol.md)."""
         spots = {}
 
-        def add(code, line, what, steps):
-            name = "%s%d%s" % (_own(code.co_filename) or "", line, " " + what if what else "")
-            spots[name] = spots.get(name, 0) + steps
-        for code, lines in self.lines.items():
-            for line, count in lines.items():
-                add(code, line, "", count)
+        def add(path, line, what, steps):
+            name = "%s%d%s" % (_own(path) or "", line, " " + what if what else "")
+            if steps:
+                spots[name] = spots.get(name, 0) + steps
+        for (path, line), count in self.lines().items():
+            add(path, line, "", count)
         for parts in (self.called, _at):
             for (code, line, what), steps in parts.items():
-                add(code, line, what, steps)
+                add(code.co_filename, line, what, steps)
         for plain, told in (("%", "%25"), (" ", "%20"), (",", "%2C")):
             spots = {name.replace(plain, told): steps for name, steps in spots.items()}
         return "spots=" + ",".join("%s:%d" % one for one in sorted(spots.items()))
@@ -883,21 +1079,20 @@ class Counter:
 
 def _count_program(path):
     """Runs a whole program in its counted form, and writes what it ran and held when it ends."""
-    import threading
     import tracemalloc
     told = os.environ.pop("IRON_STOPWATCH_STEPS")
     sys.argv = sys.argv[1:]
     sys.path[0] = os.path.dirname(os.path.abspath(path))
     main = sys.modules["__main__"] = types.ModuleType("__main__")
-    main.__file__, main._iron_bulk = path, _bulk
+    main.__file__ = path
     _prepare()
     with open(path, encoding="utf-8") as handle:
         code = _rewritten(handle.read(), path)
+    main.__dict__.update(_names_for(path))
     counter, depth = Counter(), iron_stopwatch.Depth()
     tracemalloc.start(1)
     before = tracemalloc.get_traced_memory()[0]
     tracemalloc.reset_peak()
-    threading.settrace(counter.trace)
     counter.start()
     sys.setprofile(depth.profile)
     try:

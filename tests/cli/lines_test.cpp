@@ -167,6 +167,62 @@ class Sorts {
     EXPECT_EQ(java["11"], 1);
 }
 
+TEST(Lines, OfPythonRunAsOftenAsAPersonWouldCount) {
+    const Folder folder;
+    folder.write("told.py", R"(import iron_stopwatch
+
+
+class Mast:
+    def __init__(self, height):
+        """Metres."""
+        self.height = height
+
+
+def solve(levels):
+    """The highest."""
+    top: int
+    for level in levels:
+        if level < 0:
+            break
+    else:
+        top = 0
+    at = 0
+    while at < len(levels):
+        at += 1
+        if at % 2:
+            continue
+        masts = Mast(at)
+    squares = [level * level for level in levels if level % 2]
+    by_height = sorted(levels, key=lambda level: -level)
+    try:
+        levels[len(levels)]
+    except IndexError:
+        top = max(levels)
+    while True:
+        at -= 1
+        if at == 0: break
+    for level in levels: at += level
+    return top
+
+
+iron_stopwatch.serve(lambda text: [int(word) for word in text.split()][1:], solve, str)
+)");
+    folder.write("stopwatch.toml",
+                 "[sizes]\nn = { from = 2, to = 5000 }\n[shapes.calm]\ntext = \"{n}\\n{permutation(n)}\"\n"
+                 "[solutions.told]\nsource = \"told.py\"\n");
+    folder.run_until([&] { return counts_at(folder, "told", 64).size() > 0; },
+                     {"run", "--budget", "2s", "--quiet"});
+    SpotCounts counts = counts_at(folder, "told", 64);
+    const std::map<std::string, std::int64_t> expected = {
+        {"7", 32},  {"13", 65}, {"14", 64}, {"17", 1},  {"18", 1},  {"19", 65}, {"20", 64},
+        {"21", 64}, {"22", 32}, {"23", 32}, {"24", 65}, {"25", 65}, {"26", 1},  {"27", 1},
+        {"28", 1},  {"29", 1},  {"30", 1},  {"31", 64}, {"32", 64}, {"33", 65}, {"34", 1}};
+    for (const auto &[line, count] : expected)
+        EXPECT_EQ(counts[line], count) << line;
+    EXPECT_FALSE(counts.contains("12")); // a name without a value
+    EXPECT_FALSE(counts.contains("6"));
+}
+
 TEST(Lines, BuiltInsAreCountedByWhatTheyDidNotByHowLongTheirOwnerIs) {
     const Folder folder;
     folder.write("built.py", R"(import bisect
