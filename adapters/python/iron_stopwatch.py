@@ -152,15 +152,16 @@ class _Worker:
         if command == "time":
             return self.timed(int(rest[0]), int(rest[1]), [self.find(number) for number in rest[2:]])
         if command == "count":
-            given = self.from_file(" ".join(rest))
-            return self.apart(lambda: self.counted(given))
+            return self.counted(" ".join(rest))
         if command == "space":
             return self.weighed(" ".join(rest))
         raise _Unusable("unknown command '%s'" % command)
 
-    def counted(self, given):
-        from iron_stopwatch_counting import Counter
-        return Counter().count(self.solve, given)
+    def counted(self, path):
+        import iron_stopwatch_counting as counting
+        read, solve = (self.read, self.solve) if as_it_stands else counting.in_counted_form()
+        given = self.from_file(path, read)
+        return self.apart(lambda: counting.Counter().count(solve, given))
 
     def apart(self, work):
         """Does it in a process of its own, so that every call finds the same memory; tells what came of it."""

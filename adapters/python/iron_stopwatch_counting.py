@@ -974,26 +974,42 @@ def _prepare():
     sys.setrecursionlimit(2 * sys.getrecursionlimit())
 
 
-def _as_it_stands(text, path):
-    """'read' and 'solve' of the file run once more, as it was written: what is read of them is space."""
+def _served_by(code, path, names):
+    """'read' and 'solve' of a file that is run once more."""
     served = []
     serve, iron_stopwatch.serve = iron_stopwatch.serve, lambda read, solve, write: served.append((read, solve))
     try:
-        exec(compile(text, path, "exec"), {"__name__": "__main__", "__file__": path})
+        exec(code, {"__name__": "__main__", "__file__": path, **names})
     finally:
         iron_stopwatch.serve = serve
     return served[0]
 
 
+def _main_source():
+    path = sys.modules["__main__"].__file__
+    with open(path, encoding="utf-8") as handle:
+        return handle.read(), path
+
+
+@functools.lru_cache(None)
+def in_counted_form():
+    """Of a worker whose sources were brought in as they stand."""
+    text, path = _main_source()
+    _prepare()
+    code = _rewritten(text, path)
+    return _served_by(code, path, _names_for(path))
+
+
 def run_rewritten():
     """Runs the solution's file anew in its counted form, in place of the one that is importing the adapter."""
     main = sys.modules["__main__"]
+    text, path = _main_source()
     _prepare()
-    with open(main.__file__, encoding="utf-8") as handle:
-        text = handle.read()
-    code = _rewritten(text, main.__file__)
-    iron_stopwatch.as_it_stands = functools.lru_cache(None)(lambda: _as_it_stands(text, main.__file__))
-    main.__dict__.update(_names_for(main.__file__))
+    code = _rewritten(text, path)
+    # What is read of the sources as they were written is space.
+    iron_stopwatch.as_it_stands = functools.lru_cache(None)(
+        lambda: _served_by(compile(text, path, "exec"), path, {}))
+    main.__dict__.update(_names_for(path))
     exec(code, main.__dict__)
     sys.exit(0)
 

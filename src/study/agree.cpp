@@ -17,6 +17,8 @@ namespace {
 
 using Found = SolutionAgreement::Verdict;
 
+constexpr double climb_share = 0.6; // of the time for large inputs: the rest is for the largest
+
 // Of one way from nothing to an Agreement: a run of trials, and what they found.
 class Agreeing {
   public:
@@ -130,26 +132,52 @@ class Agreeing {
         return sizes;
     }
 
-    // Four times the size from one to the next, as long as somebody still answers in good time.
+    // Four times the size from one to the next, as long as somebody still answers in good time; then the
+    // largest: an answer that overflows may do so there alone.
     void large_inputs() {
-        const double until = clock_.seconds() + options_.large_s;
+        const double start = clock_.seconds();
         const SizeRule &rule = problem_.sizes.front();
         const auto [from, to] = range_of(rule, {});
         large_ = true;
         LargestInput &reach = agreement_.largest_input.emplace(LargestInput{rule.name});
-        for (double size = std::max(64.0, 2 * from); size <= to;
-             size = size < to ? std::min(4 * size, to) : to + 1)
+        climb(std::max(64.0, 2 * from), to, start + climb_share * options_.large_s, reach);
+        if (reach.ended_by == LargestInput::End::time) leap(to, start + options_.large_s, reach);
+    }
+
+    void climb(double from, double to, double until, LargestInput &reach) {
+        for (double size = from; size <= to; size = size < to ? std::min(4 * size, to) : to + 1)
             for (const Shape *shape : shapes_)
                 for (const Draw draw : {Draw::random, Draw::highest}) {
                     if (draw != Draw::random && !shape->text) continue;
-                    const Sizes sizes = complete_sizes(problem_, {{rule.name, size}});
+                    const Sizes sizes = complete_sizes(problem_, {{reach.size, size}});
                     const bool late = clock_.seconds() > until;
                     reach.ended_by = late ? LargestInput::End::time : LargestInput::End::nobody;
                     if (late || asked_at(sizes).empty()) return;
-                    say(fmt::format("{}, {} = {}", shape->name, rule.name, grouped(size)));
-                    try_input(*shape, sizes, first_seed(), draw);
+                    try_large(*shape, sizes, draw);
                     reach.value = size;
                 }
+        reach.ended_by = LargestInput::End::largest;
+    }
+
+    // Whoever takes longer than its share of the time that is left goes on unheard.
+    void leap(double to, double until, LargestInput &reach) {
+        const Sizes sizes = complete_sizes(problem_, {{reach.size, to}});
+        for (const Shape *shape : shapes_) {
+            const std::size_t asked = asked_at(sizes).size();
+            const double left_s = until - clock_.seconds();
+            if (asked < 2 || left_s <= 0) break;
+            most_s_ = left_s / static_cast<double>(asked);
+            const int heard = heard_;
+            try_large(*shape, sizes, Draw::random);
+            if (heard_ > heard + 1) reach.value = to;
+        }
+        most_s_ = 1e300;
+    }
+
+    void try_large(const Shape &shape, const Sizes &sizes, Draw draw) {
+        say(fmt::format("{}, {} = {}", shape.name, problem_.sizes.front().name,
+                        grouped(sizes.at(problem_.sizes.front().name))));
+        try_input(shape, sizes, first_seed(), draw);
     }
 
     // A sample that takes a solution too long says nothing of its answers.
@@ -182,7 +210,7 @@ class Agreeing {
         std::vector<double> limits;
         std::vector<int> programs;
         for (int i = 0; i < static_cast<int>(names.size()); ++i) {
-            limits.push_back(pace_.limit_for(names[i], large_));
+            limits.push_back(std::min(pace_.limit_for(names[i], large_), most_s_));
             if (entrants_.at(names[i]).whole_program) programs.push_back(i);
         }
         const auto ask = [&](int i) {
@@ -199,6 +227,7 @@ class Agreeing {
         std::map<std::string, Answered> by_name;
         for (std::size_t i = 0; i < names.size(); ++i) {
             if (answers[i].outcome == Outcome::done) {
+                ++heard_;
                 // Who is slow is asked no more: a machine that stood still must not decide that.
                 if (!large_ && pace_.is_slow(names[i], trial.shape, trial.sizes, answers[i].seconds)) {
                     const Answered again = lab_.runner(names[i]).answer(trial.input, limits[i]);
@@ -362,6 +391,8 @@ class Agreeing {
     std::map<std::string, Trial> found_on_; // the input that a solution failed on
     TriedInputs tried_;
     bool large_ = false;
+    double most_s_ = 1e300; // that anybody may take
+    int heard_ = 0;         // answers
     Agreement agreement_;
 };
 

@@ -294,6 +294,21 @@ TEST_P(Disputes, WhoIsTooSlowToTakePartIsAskedWhoIsRight) {
     EXPECT_EQ(study.agreement_on("short").found_while, GetParam() > 1e4 ? "measuring" : "agreeing");
 }
 
+TEST(Agreed, TheLargestSizeIsAskedThoughTheWayUpTakesTooLong) {
+    Studied study({size("n", 1, make_number(1e6))});
+    for (const char *shape : {"calm", "flood", "storm"})
+        study.shape(shape, "{integers(n, 0, 9)}\n");
+    for (const char *slow : {"slow-1", "slow-2", "slow-3", "slow-4", "slow-5"})
+        study.solution(slow, "n", "O(n)", 250);
+    study.solution("quick", "n", "O(n)", 10);
+    study.solution("short", "n", "O(n)", 10).wrong_from = 600'000;
+    study.run(1);
+    EXPECT_FALSE(study.agrees("short"));
+    EXPECT_EQ(study.agreement_on("short").found_while, "agreeing");
+    EXPECT_TRUE(study.agrees("quick"));
+    EXPECT_TRUE(study.agrees("slow-1"));
+}
+
 INSTANTIATE_TEST_SUITE_P(WhereAnswersAreCompared, Disputes, testing::Values(5000.0, 20000.0));
 
 TEST(Measured, SpaceThatIsDearAndThatNobodyClaimsTakesNoTimeFromSteps) {
