@@ -240,11 +240,19 @@ void JournalWriter::write_line(const std::string &line) {
     }
 }
 
+namespace {
+
+constexpr double longest_empty_call_ns = 1e5;
+
+} // namespace
+
+double program_start_ns(const Measurement &m) { return m.floor_ns < longest_empty_call_ns ? 0 : m.floor_ns; }
+
 ReadValue value_of(const Measurement &m) {
     if (m.kind == MeasuredKind::counting) return {Metric::steps, static_cast<double>(m.steps)};
     if (m.kind == MeasuredKind::space) return {Metric::space, static_cast<double>(m.space.space_bytes)};
     // An empty call was taken off, which is known to half a nanosecond or so; of whole programs it was not.
-    constexpr double told = 0.25, longest_empty_call_ns = 1e5;
+    constexpr double told = 0.25;
     return {Metric::time,
             m.floor_ns < longest_empty_call_ns ? std::max(m.time_ns, told * m.floor_ns) : m.time_ns};
 }

@@ -119,6 +119,8 @@ struct ReadValue {
     double value;
 };
 ReadValue value_of(const Measurement &measurement);
+// What an empty program takes, of the time of a whole one; 0 of a function's.
+double program_start_ns(const Measurement &measurement);
 
 // Every series that the measurements hold, in the order of `solutions` and `shapes`; steps before time before
 // space. `on_sweep` tells which sizes lie on the line along which the first of `names` is looked at alone.

@@ -66,15 +66,17 @@ std::vector<Reach> reaches_in(const std::vector<Measurement> &measurements) {
 std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measurements) {
     struct Call {
         double steps = 0, least_ns = 0; // that the steps could take
-        double time_ns = 0;
+        std::vector<double> times_ns;   // a whole program's less what an empty one takes
     };
     std::map<std::pair<std::string, std::string>, std::map<Sizes, Call>> calls;
     for (const Measurement &m : measurements) {
         if (m.outcome != Outcome::done || m.kind == MeasuredKind::space) continue;
         Call &call = calls[{m.solution, m.shape}][m.sizes];
-        if (m.kind == MeasuredKind::timing)
-            call.time_ns = std::max(call.time_ns, m.time_ns);
-        else {
+        if (m.kind == MeasuredKind::timing) {
+            // A start is known to its half.
+            const double start_ns = program_start_ns(m);
+            call.times_ns.push_back(std::max(start_ns / 2, value_of(m).value - start_ns));
+        } else {
             const double steps = static_cast<double>(m.steps), bulk = static_cast<double>(m.bulk_steps);
             call.steps = std::max(call.steps, steps);
             call.least_ns = std::max(call.least_ns, policy::claim::least_step_ns * (steps - bulk) +
@@ -85,9 +87,12 @@ std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measu
     for (const auto &[key, places] : calls) {
         const std::pair<const Sizes, Call> *most = nullptr;
         for (const auto &place : places)
-            if (place.second.time_ns > 0 && (!most || place.second.steps > most->second.steps)) most = &place;
-        if (most && most->second.time_ns < most->second.least_ns)
-            all.push_back({key.first, key.second, most->first, most->second.steps, most->second.time_ns});
+            if (!place.second.times_ns.empty() && (!most || place.second.steps > most->second.steps))
+                most = &place;
+        if (!most) continue;
+        const double time_ns = quantile(most->second.times_ns, 0.5);
+        if (time_ns < most->second.least_ns)
+            all.push_back({key.first, key.second, most->first, most->second.steps, time_ns});
     }
     return all;
 }

@@ -244,6 +244,11 @@ std::string told(const because::PartLeaves &b) {
     return fmt::format("of {}, {}, as {} does", with_function(b.spot), stretch_text(b.stretch), b.growth);
 }
 
+std::string told(const because::PartMayLeave &b) {
+    return fmt::format("of {}, {}, and whether that goes on is open", with_function(b.spot),
+                       stretch_text(b.stretch));
+}
+
 std::string told(const because::PartsKeep &b) {
     return fmt::format(
         "taken apart by line, each of {} parts of the steps keeps it: the largest, {} with {:.0f} % "

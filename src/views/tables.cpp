@@ -229,8 +229,7 @@ std::vector<std::string> floor_sentences(const std::vector<Measurement> &measure
     std::map<std::string, Program> programs;
     for (const Measurement &m : measurements) {
         if (m.outcome != Outcome::done || m.kind == MeasuredKind::counting) continue;
-        const bool timed =
-            m.kind == MeasuredKind::timing && m.calls == 1 && m.floor_ns > 1e5; // no call costs that much
+        const bool timed = m.kind == MeasuredKind::timing && m.calls == 1 && program_start_ns(m) > 0;
         if (!timed && !programs.contains(m.solution)) continue;
         if (timed && !programs.contains(m.solution)) order.push_back(m.solution);
         Program &program = programs[m.solution];

@@ -1,4 +1,5 @@
 // Counts by line, taken apart.
+#include <functional>
 #include <gtest/gtest.h>
 
 #include <cmath>
@@ -211,6 +212,33 @@ TEST(Parts, WhatComesInLumpsLeavesNothing) {
     const SolutionLines lines = lines_of(calls_of(
         {{"4", [](double n) { return 20 * n; }}, {"7", [&](double n) { return std::floor(moved(n)); }}}));
     EXPECT_NE(judged(lines, "O(n)", true).verdict, Verdict::exceeded);
+}
+
+TEST(Parts, OneThatRisesRaggedlyLeavesTheTotalsVerdictOpen) {
+    // A sort beside the reading of what it sorts; what it takes goes by the input's luck.
+    const auto ragged = [](double n) { return 1 + 0.12 * std::sin(37 * std::sqrt(n)); };
+    const auto rule =
+        std::find_if(qualifying_rules().begin(), qualifying_rules().end(),
+                     [](const QualifyingRule &one) { return one.name == std::string("part-may-leave"); });
+    const auto qualified = [&](const std::function<double(double)> &second, const std::string &bound) {
+        const SolutionLines lines =
+            lines_of(calls_of({{"6", [](double n) { return 26 * n; }},
+                               {"7", [&](double n) { return std::floor(second(n) * ragged(n)); }}}));
+        const ShapeGrowth shape{
+            "calm", &lines.profiles.front().growth, nullptr, nullptr, nullptr, false, &lines.profiles};
+        const Evidence evidence = evidence_on(shape, Metric::time, parse_bound(bound, {"n"}), nullptr);
+        Judgement held;
+        held.verdict = Verdict::holds;
+        if (rule->applies(evidence, held)) rule->qualify(evidence, held);
+        return held;
+    };
+    const auto sorts = [](double n) { return n * std::log2(n); };
+    const Judgement open = qualified(sorts, "O(n)");
+    EXPECT_EQ(open.verdict, Verdict::undecided);
+    ASSERT_TRUE(std::holds_alternative<because::PartMayLeave>(open.reason));
+    EXPECT_EQ(std::get<because::PartMayLeave>(open.reason).spot.lines, std::vector<int>{7});
+    EXPECT_EQ(qualified(sorts, "O(n log n)").verdict, Verdict::holds);
+    EXPECT_EQ(qualified([](double n) { return 8 * n; }, "O(n)").verdict, Verdict::holds);
 }
 
 TEST(Parts, ThatAllKeepABoundDecideWhereTheTotalCanNot) {

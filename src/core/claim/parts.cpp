@@ -70,6 +70,22 @@ std::optional<LeavingPart> leaving_part(const Evidence &e) {
     return std::nullopt;
 }
 
+// Whatever growth it follows, and however closely.
+std::optional<LeavingPart> part_in_doubt(const Evidence &e) {
+    if (!can_be_taken_apart(e)) return std::nullopt;
+    for (const ProfileGrowth &part : *e.shape->parts) {
+        if (part.profile.is_rest || !part.growth.is_fitted() || part.profile.share < part_that_matters ||
+            part.profile.spots.front().count < met_by_luck || !share_rises(part, *e.growth))
+            continue;
+        const JudgedPart judged(e, part);
+        const auto &witness = judged.evidence.witness;
+        if (judged.judgement.verdict != Verdict::holds && judged.evidence.against > 0 && witness &&
+            witness->is_highest && witness->logarithms > plain_logarithms && witness->times > narrow_stretch)
+            return LeavingPart{&part, judged.evidence.witnessed()};
+    }
+    return std::nullopt;
+}
+
 struct KeepingParts {
     const ProfileGrowth *largest = nullptr;
     std::size_t parts = 0;
@@ -103,6 +119,19 @@ void tell_part(const Evidence &e, Judgement &j) {
     j.reason = because::PartLeaves{leaving.stretch, part.told, spot_of(part.profile.spots.front().key)};
     j.remarks.clear();
     j.would_decide.reset();
+}
+
+bool a_part_may_leave(const Evidence &e, const Judgement &j) {
+    return j.verdict == Verdict::holds && part_in_doubt(e).has_value();
+}
+
+void tell_part_in_doubt(const Evidence &e, Judgement &j) {
+    const LeavingPart doubtful = *part_in_doubt(e);
+    j.verdict = Verdict::undecided;
+    j.loose = false;
+    j.reason = because::PartMayLeave{doubtful.stretch, spot_of(doubtful.part->profile.spots.front().key)};
+    j.remarks.clear();
+    j.would_decide = e.farther();
 }
 
 bool all_parts_keep(const Evidence &e, const Judgement &j) {

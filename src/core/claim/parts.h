@@ -13,6 +13,11 @@ namespace iron {
 bool a_part_leaves(const Evidence &evidence, const Judgement &judgement);
 void tell_part(const Evidence &evidence, Judgement &judgement);
 
+// The total keeps the bound, but some part that matters rises above it for all to see, and does not keep it
+// by itself: it may be what counts at larger sizes.
+bool a_part_may_leave(const Evidence &evidence, const Judgement &judgement);
+void tell_part_in_doubt(const Evidence &evidence, Judgement &judgement);
+
 // Each part keeps a bound O by itself, where the total can't tell; or seemed to leave it, while all parts
 // that matter have closed forms.
 bool all_parts_keep(const Evidence &evidence, const Judgement &judgement);

@@ -121,6 +121,10 @@ struct PartLeaves { // of the steps, by line: the stretch is its own
     std::string growth;
     Spot spot;
 };
+struct PartMayLeave { // the same, where that is open
+    Stretch stretch;
+    Spot spot;
+};
 struct PartsKeep { // each by itself
     std::size_t parts = 0;
     std::string growth; // of the largest
@@ -134,13 +138,14 @@ struct HiddenWork { // steps keep the bound, but time grows like this
 
 } // namespace because
 
-using Reason = std::variant<because::NothingMeasured, because::ShapesOfTheirOwn, because::NotRead,
-                            because::LeftOut, because::OtherSizes, because::TooFewPlaces, because::BelowGrain,
-                            because::NothingFits, because::OnlyWhileSmall, because::SpareRoom,
-                            because::MemoryCould, because::NotNearer, because::NothingSeen, because::Rare,
-                            because::Leaves, because::UnlistedNear, because::StillRises, because::Keeps,
-                            because::EquallyWell, because::StartUp, because::BeyondStartUp,
-                            because::SlowSteps, because::PartLeaves, because::PartsKeep, because::HiddenWork>;
+using Reason =
+    std::variant<because::NothingMeasured, because::ShapesOfTheirOwn, because::NotRead, because::LeftOut,
+                 because::OtherSizes, because::TooFewPlaces, because::BelowGrain, because::NothingFits,
+                 because::OnlyWhileSmall, because::SpareRoom, because::MemoryCould, because::NotNearer,
+                 because::NothingSeen, because::Rare, because::Leaves, because::UnlistedNear,
+                 because::StillRises, because::Keeps, because::EquallyWell, because::StartUp,
+                 because::BeyondStartUp, because::SlowSteps, because::PartLeaves, because::PartMayLeave,
+                 because::PartsKeep, because::HiddenWork>;
 
 // What else has to be known of it, in the order of the sentence.
 namespace besides {

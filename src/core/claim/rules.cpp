@@ -337,6 +337,7 @@ const std::vector<QualifyingRule> &qualifying_rules() {
         {"steps-apart", counts_steps_apart, tell_steps_apart},
         {"hardest", is_of_the_hardest, allow_for_the_hardest},
         {"part-leaves", a_part_leaves, tell_part},
+        {"part-may-leave", a_part_may_leave, tell_part_in_doubt},
         {"parts-keep", all_parts_keep, tell_parts},
         {"hidden-work", hides_work, tell_hidden_work},
         {"slow-steps", has_slow_steps, tell_slow_steps},
@@ -348,11 +349,12 @@ const std::vector<QualifyingRule> &qualifying_rules() {
 }
 
 std::vector<std::string> rule_names() {
-    return {"below-grain", "nothing-fits",  "only-while-small", "spare-room", "memory-could",
-            "not-nearer",  "nothing-rises", "witness",          "rare",       "unlisted",
-            "still-rises", "hardest",       "part-leaves",      "parts-keep", "hidden-work",
-            "slow-steps",  "start-up",      "beyond-start-up",  "capped",     "unread-shapes",
-            "reading",     "garbage"};
+    return {"below-grain",   "nothing-fits",   "only-while-small", "spare-room",
+            "memory-could",  "not-nearer",     "nothing-rises",    "witness",
+            "rare",          "unlisted",       "still-rises",      "hardest",
+            "part-leaves",   "part-may-leave", "parts-keep",       "hidden-work",
+            "slow-steps",    "start-up",       "beyond-start-up",  "capped",
+            "unread-shapes", "reading",        "garbage"};
 }
 
 Judgement judged_on(const Evidence &e, const Without &without) {

@@ -1,0 +1,26 @@
+#include <iron_stopwatch.hpp>
+#include <vector>
+
+std::vector<int> read(std::istream &in) {
+    std::size_t n = 0;
+    in >> n;
+    std::vector<int> levels(n);
+    for (int &level : levels)
+        in >> level;
+    return levels;
+}
+
+void write(std::ostream &out, long long answer) { out << answer << '\n'; }
+
+long long solve(const std::vector<int> &levels) {
+    long long sum = 0;
+    for (std::size_t hour = 0; hour < levels.size(); ++hour)
+        for (std::size_t later = hour + 1; later < levels.size(); ++later)
+            if (levels[later] > levels[hour]) {
+                sum += static_cast<long long>(later - hour);
+                break;
+            }
+    return sum;
+}
+
+IRON_STOPWATCH(read, solve, write)
