@@ -3,12 +3,12 @@ and functions do in one go. The adapter brings it in where the tool asks for cou
 
     python3 iron_stopwatch_counting.py PROGRAM
 
-Sources of the solution are rewritten as they are read, so that each line says that it runs. Lines of library modules
-are traced, where the solution brings in any that are written in Python: that takes far longer.
+Sources of the solution are rewritten as they are read, so that each line says that it runs and each call of a built-in
+what it did; so are, for the latter, the few library modules that have a form in Python beside one in C. Lines of library
+modules are traced, where the solution brings in any that are written in Python: that takes far longer.
 
-Sources of the solution, and the few library modules that have a form in Python beside one in C, are rewritten as they
-are read, so that each call of a built-in says what it did. The unit of such work is a step for 16 bytes touched, taken
-as 8 bytes an element of a list and 1 a letter; and one an element where each is hashed, compared or handed on.
+The unit of such work is a step for 16 bytes touched, taken as 8 bytes an element of a list and 1 a letter; and one an element
+where each is hashed, compared or handed on.
 """
 import ast
 import collections

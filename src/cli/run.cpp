@@ -36,7 +36,8 @@ void print_findings(const Session &session, const Agreement &agreement, const Me
                     counted_words(static_cast<std::size_t>(summary.generations), "generation", "generations"),
                     session.options.seed);
     fmt::print("{}", wrapped(text, terminal_width, 0));
-    if (status_of(agreement) != status_done) fmt::print("{}", agreement_text(agreement));
+    if (status_of(agreement) != status_done || !agreement.slow_samples.empty())
+        fmt::print("{}", agreement_text(agreement));
     fmt::print("\n{}", findings_text(fitted.scope, fitted, fitted.journal.measurements, claims, &agreement));
 }
 

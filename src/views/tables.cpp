@@ -195,7 +195,7 @@ std::string agreement_text(const Agreement &agreement) {
                     terminal_width, 0);
     for (const DoubtfulSample &one : agreement.doubtful_samples)
         text += wrapped(
-            fmt::format("sample {} expects '{}', and every solution says '{}': perhaps it is wrong itself",
+            fmt::format("sample {} expects '{}', and all that answered say '{}': perhaps it is wrong itself",
                         one.number, one_line(one.expected), one_line(one.got)),
             terminal_width, 2);
     for (const SlowSample &one : agreement.slow_samples)
