@@ -5,8 +5,9 @@
 
 Each folder is copied to a scratch one first. `truth.toml` beside each problem file: a list of `claims`, each with
 `solution`, `metric`, `bound`, `truth` (holds, loose, exceeded), `why`, and of time that is exceeded the `lines` of its
-first source that do it, where there are such. Prints what is not right, then right, wrong and undecided by language, and how often the line
-that is named is one of those. Nothing else should run on the machine.
+first source that do it, where there are such; and a `shape` where it is not for every one. Prints what is not right, then
+right, wrong and undecided by language, style, metric and kind of growth, how often the line that is named is one of
+those, and where the time went. Nothing else should run on the machine.
 """
 import argparse
 import collections
@@ -17,6 +18,7 @@ import shutil
 import subprocess
 import sys
 import tempfile
+import time
 import tomllib
 
 words = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
@@ -30,18 +32,52 @@ words.add_argument("--table", type=pathlib.Path, help="writes what was said of e
 LANGUAGES = {".cpp": "C++", ".c": "C", ".py": "Python", ".js": "JavaScript", ".java": "Java", ".rs": "Rust"}
 
 
+def kind_of(bound):
+    """A bound by what leads it, roughly: what is hard to tell differs from one to the other."""
+    inside = bound[bound.index("(") + 1:-1].strip()
+    if inside == "1":
+        return "constant"
+    if re.search(r"!|\^\(?[a-z]", inside):
+        return "exponential"
+    if "log" not in inside:
+        return "linear" if re.fullmatch(r"[a-z](?: \+ [a-z])*", inside) else "power or product"
+    return "logarithm" if re.fullmatch(r"log [a-z]", inside) else "with a logarithm"
+
+
+def style_of(source):
+    """Function style has an adapter's line in it."""
+    return "function" if re.search(r"iron_stopwatch|IronStopwatch", source.read_text()) else "whole program"
+
+
+def time_spent(journal):
+    """Seconds between one reading and the next, by kind of reading and solution."""
+    spent, before = collections.Counter(), 0
+    for line in journal.read_text().split("\n"):
+        try:
+            reading = json.loads(line)
+        except ValueError:
+            continue
+        if "at_s" in reading:
+            spent[reading["kind"], reading["solution"]] += max(0, reading["at_s"] - before)
+            before = reading["at_s"]
+    return spent
+
+
 def judged(program, folder, budget, seed):
-    """What the program says of every claim of a problem, by solution, metric and bound."""
+    """What the program says of every claim of a problem, by solution, metric, bound and shape; and where its time went."""
     with tempfile.TemporaryDirectory() as scratch:
         copy = pathlib.Path(scratch) / folder.name
         shutil.copytree(folder, copy, ignore=shutil.ignore_patterns("stopwatch-results"))
+        begun = time.monotonic()
         done = subprocess.run([program, "run", "--problem", copy, "--budget", budget, "--seed", seed, "--no-figures"],
                               capture_output=True, text=True, stdin=subprocess.DEVNULL)
         written = copy / "stopwatch-results" / "claims.json"
         if not written.exists():
             sys.exit(f"{folder.name}: no claims were judged\n{done.stderr}")
         claims = json.loads(written.read_text())["claims"]
-    return {(one["solution"], one["metric"], one["bound"]): one for one in claims}
+        spent = time_spent(written.parent / "measurements.jsonl")
+        spent["agreement, builds, judging", ""] = time.monotonic() - begun - sum(spent.values())
+    return {(one["solution"], one["metric"], one["bound"], one["shape"]): one for one in claims}, spent
 
 
 def row(folder, source, claim, one):
@@ -60,40 +96,49 @@ def main():
     given = words.parse_args()
     program = pathlib.Path(given.program).resolve()
     only = [name for name in given.only.split(",") if name]
-    tally, named = collections.Counter(), collections.Counter()
+    tally, named, spent = collections.Counter(), collections.Counter(), collections.Counter()
     rows = ["| problem | source | claim on time | verdict | grows like | line | what stands there | the truth |",
             "|---|---|---|---|---|---|---|---|"]
     for folder in sorted(path.parent for path in given.folder.glob("*/truth.toml")):
         if only and folder.name not in only:
             continue
         problem = tomllib.loads((folder / "stopwatch.toml").read_text())
-        said = judged(program, folder, given.budget, given.seed)
+        said, took = judged(program, folder, given.budget, given.seed)
+        for (kind, solution), seconds in took.items():
+            source = problem["solutions"][solution]["source"] if solution else ""
+            spent[kind, LANGUAGES[pathlib.Path(source).suffix] if source else ""] += seconds
         for claim in tomllib.loads((folder / "truth.toml").read_text())["claims"]:
-            one = said.get((claim["solution"], claim["metric"], claim["bound"]))
+            shape = claim.get("shape", "every")
+            one = said.get((claim["solution"], claim["metric"], claim["bound"], shape))
             source = problem["solutions"][claim["solution"]]["source"]
             language = LANGUAGES[pathlib.Path(source).suffix]
             rows.append(row(folder, source, claim, one))
             verdict = one["verdict"] if one else "missing"
             truth = "holds" if claim["truth"] == "loose" else claim["truth"]
             kind = "right" if verdict == truth else "undecided" if verdict == "undecided" else "wrong"
-            tally[language, kind] += 1
+            for of in (language, style_of(folder / source), claim["metric"], kind_of(claim["bound"]),
+                       "true claims" if truth == "holds" else "false claims"):
+                tally[of, kind] += 1
+            tally["all", kind] += 1
             if kind != "right":
-                print(f"{folder.name} {claim['solution']} {claim['bound']}: {verdict}, should be {truth}"
+                print(f"{folder.name} {claim['solution']} {claim['metric']} {claim['bound']}: {verdict}, should be {truth}"
                       f" ({claim['why']}): {one['reason'] if one else ''}", flush=True)
             elif truth == "exceeded" and "lines" in claim:
                 found = re.search(r"; lines? (\d+)", one["reason"])
                 right = found and int(found.group(1)) in claim["lines"]
-                named[language, "right" if right else "wrong" if found else "none"] += 1
+                for of in (language, "all"):
+                    named[of, "right" if right else "wrong" if found else "none"] += 1
                 if not right:
                     print(f"{folder.name} {claim['solution']}: the line is {claim['lines']}: {one['reason']}", flush=True)
     if given.table:
         given.table.write_text("\n".join(rows) + "\n")
-    print(f"{'':12}{'right':>8}{'wrong':>8}{'undecided':>11}{'line right':>12}{'wrong':>8}{'none':>7}")
-    for language in [*LANGUAGES.values(), "all"]:
-        count = lambda which, kind: sum(n for (of, what), n in which.items()
-                                        if what == kind and language in ("all", of))
-        print(f"{language:12}{count(tally, 'right'):8}{count(tally, 'wrong'):8}{count(tally, 'undecided'):11}"
-              f"{count(named, 'right'):12}{count(named, 'wrong'):8}{count(named, 'none'):7}")
+    print(f"{'':18}{'right':>8}{'wrong':>8}{'undecided':>11}{'line right':>12}{'wrong':>8}{'none':>7}")
+    for of in [*LANGUAGES.values(), *sorted({of for of, _ in tally} - set(LANGUAGES.values()) - {"all"}), "all"]:
+        print(f"{of:18}{tally[of, 'right']:8}{tally[of, 'wrong']:8}{tally[of, 'undecided']:11}"
+              f"{named[of, 'right']:12}{named[of, 'wrong']:8}{named[of, 'none']:7}")
+    print("\nseconds")
+    for (kind, language), seconds in sorted(spent.items(), key=lambda one: -one[1]):
+        print(f"{kind + (' ' + language if language else ''):32}{seconds:8.0f}")
 
 
 main()

@@ -1,0 +1,23 @@
+#include <iron_stopwatch.hpp>
+#include <algorithm>
+#include <numeric>
+#include <vector>
+
+std::vector<int> read(std::istream &in) {
+    std::size_t n = 0;
+    in >> n;
+    std::vector<int> levels(n);
+    for (int &level : levels)
+        in >> level;
+    return levels;
+}
+
+void write(std::ostream &out, long long answer) { out << answer << '\n'; }
+
+long long solve(const std::vector<int> &levels) {
+    std::vector<int> left = levels;
+    left.erase(std::remove_if(left.begin(), left.end(), [](int level) { return level % 2 == 0; }), left.end());
+    return std::accumulate(left.begin(), left.end(), 0LL);
+}
+
+IRON_STOPWATCH(read, solve, write)

@@ -1,0 +1,14 @@
+use std::io::Read;
+
+fn solve(levels: &[i64]) -> i64 {
+    let mut left = levels.to_vec();
+    left.retain(|level| level % 2 != 0);
+    left.iter().sum()
+}
+
+fn main() {
+    let mut text = String::new();
+    std::io::stdin().read_to_string(&mut text).unwrap();
+    let levels: Vec<i64> = text.split_whitespace().skip(1).map(|word| word.parse().unwrap()).collect();
+    println!("{}", solve(&levels));
+}

@@ -1,0 +1,26 @@
+import java.util.LinkedList;
+import java.util.StringTokenizer;
+
+class Linked {
+    static int[] read(String text) {
+        StringTokenizer words = new StringTokenizer(text);
+        int[] levels = new int[Integer.parseInt(words.nextToken())];
+        for (int i = 0; i < levels.length; ++i)
+            levels[i] = Integer.parseInt(words.nextToken());
+        return levels;
+    }
+
+    static long solve(int[] levels) {
+        LinkedList<Integer> marks = new LinkedList<>();
+        for (int level : levels)
+            marks.add(level);
+        long sum = 0;
+        for (int i = 0; i < marks.size(); ++i)
+            sum += (long) i * marks.get(i);
+        return sum;
+    }
+
+    public static void main(String[] arguments) {
+        IronStopwatch.serve(Linked::read, Linked::solve, String::valueOf);
+    }
+}

@@ -1,0 +1,23 @@
+#include <iron_stopwatch.hpp>
+#include <string>
+#include <vector>
+
+std::vector<std::string> read(std::istream &in) {
+    std::size_t n = 0;
+    in >> n;
+    std::vector<std::string> names(n);
+    for (std::string &name : names)
+        in >> name;
+    return names;
+}
+
+void write(std::ostream &out, const std::string &answer) { out << answer << '\n'; }
+
+std::string solve(const std::vector<std::string> &names) {
+    std::string all;
+    for (auto name = names.rbegin(); name != names.rend(); ++name)
+        all = *name + all;
+    return std::to_string(all.size()) + " " + all[all.size() / 2];
+}
+
+IRON_STOPWATCH(read, solve, write)
