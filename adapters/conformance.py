@@ -111,6 +111,9 @@ def script(command, throws):
               f"steps grow with the input: '{few}', '{many}'")
         check(number(many, "steps") >= number(many, "bulk_steps"), "bulk work is part of the steps")
         check(worker.ask(f"count {path['large']}").split(" ")[1] == many.split(" ")[1], "the same count every time")
+        if told.get("counts_first") == "1":
+            first = worker.ask(f"count_first {path['large']}")
+            check(number(first, "steps") >= number(many, "steps"), f"a first call takes no fewer steps: '{first}'")
         if told.get("fresh_space") != "1":
             reply = worker.ask(f"space {path['large']}")
             if not reply.startswith("refused"):

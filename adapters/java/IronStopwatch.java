@@ -105,7 +105,7 @@ public final class IronStopwatch {
             BufferedReader commands = new BufferedReader(
                 new InputStreamReader(new FileInputStream("/proc/self/fd/3"), StandardCharsets.UTF_8));
             replies = new FileOutputStream("/proc/self/fd/4");
-            say(String.format("ready 1 floor_ns=%.3f passing=%s counting=%d warms=1", measuredFloor(),
+            say(String.format("ready 1 floor_ns=%.3f passing=%s counting=%d warms=1 counts_first=1", measuredFloor(),
                               keepsInput ? "untouched" : "reference", Counters.told != null ? 1 : 0));
             for (String line; (line = commands.readLine()) != null && !line.equals("quit");) {
                 String reply;
@@ -151,7 +151,9 @@ public final class IronStopwatch {
                 case "time":
                     return timed(Integer.parseInt(words[1]), Integer.parseInt(words[2]), found(words, 3));
                 case "count":
-                    return counted(Path.of(rest(line, 1)));
+                    return counted(Path.of(rest(line, 1)), 4);
+                case "count_first":
+                    return counted(Path.of(rest(line, 1)), 1);
                 case "space":
                     return weighed(fromFile(Path.of(rest(line, 1))));
                 default:
@@ -273,12 +275,12 @@ public final class IronStopwatch {
             return least / 2000.0;
         }
 
-        private String counted(Path path) throws Exception {
+        private String counted(Path path, int times) throws Exception {
             if (Counters.told == null) throw new Unusable("this process counts no steps");
             String least = null;
             // What a first call adds, the loading of classes, is nothing beside a long call, and all of a short one; what
             // the machine's own threads add now and then never makes a count less.
-            for (int time = 0; time < 4; ++time) {
+            for (int time = 0; time < times; ++time) {
                 I input = fromFile(path);
                 long begun = System.nanoTime();
                 Counters.forget.invoke(null);

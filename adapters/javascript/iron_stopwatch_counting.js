@@ -44,6 +44,8 @@ function source(url) {
 }
 
 const isComment = (line) => /^\s*(\/\/|\/\*|\*)/.test(line);
+// The engine counts a block from the word before it.
+const isBare = (line) => /^[\s})]*(else|do|try|finally)?[\s{]*$/.test(line);
 const isOurs = (url) => /\/iron_stopwatch(_counting)?\.js$/.test(url);
 
 // How often each line was reached since this was last asked: the most of any block that holds something of it but
@@ -62,7 +64,8 @@ function linesRun() {
       for (const range of ranges) counts.fill(range.count, range.startOffset, range.endOffset);
       for (let line = 0; line < starts.length; ++line) {
         const end = line + 1 < starts.length ? starts[line + 1] : text.length;
-        if (isComment(text.slice(starts[line], end))) continue;
+        const whole = text.slice(starts[line], end);
+        if (isComment(whole) || isBare(whole)) continue;
         let most = 0;
         for (let at = starts[line]; at < end; ++at)
           if (counts[at] > most && !" \t\r\n{}()[];,".includes(text[at])) most = counts[at];

@@ -158,7 +158,7 @@ FittedScope fit_stage(const Session &session) {
     Scope scope = session.scope();
     scope.unused = unused_sizes_in(journal.heading);
     FitStore store;
-    const std::vector<Measurement> taken = without_steps_not_taken(journal.measurements);
+    const std::vector<Measurement> taken = readings_to_judge(journal.measurements);
     Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), taken,
                         memory_curve_in(journal.heading), store, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));

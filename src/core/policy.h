@@ -64,6 +64,9 @@ constexpr double clearly_off_the_list = 6;
 // Curves within so much of the best explain the readings as well, ln units. [series]
 constexpr double as_good = 2;
 
+// Bytes. With a grain of so much at the most what stays the same does not grow. [theory]
+constexpr double finest_grain = 64;
+
 // Bytes. Peaks of a whole process come in such grains and more: what lies below one says nothing.
 constexpr double coarse_grain = 128 << 10;
 
@@ -105,6 +108,8 @@ constexpr double least_rise = 0.02, least_rise_of_bytes = 0.4055; // ln 1.5
 // Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one
 // before, what comes to rest less than a fifth. [theory]
 constexpr double comes_to_rest = 0.3;
+// As much work as elsewhere, to so much (ln): less is missing where a logarithm of a size grows. [series]
+constexpr double as_much_work = 0.02;
 constexpr double least_stretch = 0.2;          // of a line, as far as there are places
 constexpr std::size_t places_of_a_stretch = 5; // from which on its own scatter is known
 // Of a logarithm's rise, what may be left beside a lower term. [theory]
@@ -154,6 +159,9 @@ constexpr double part_that_matters = 0.01;
 // What ran less often than so, where most was counted, and by no closed form, is met by luck: no line is said
 // to leave a bound by it. [theory]
 constexpr double met_by_luck = 100;
+// Of the lines that call a library function those that run less than so much as often as the first are not
+// named. [programs]
+constexpr double hardly_calls = 0.05;
 
 // A whole program's own work stands out where some reading is so many times the least. [programs]
 constexpr double stands_out = 1.5;
@@ -233,6 +241,14 @@ constexpr std::size_t dear_stride = 3; // rungs
 // A step into the unknown: what it may cost at the worst; in calls, each as dear as this (s) at least, what
 // small steps to the same place would take.
 constexpr double worst_step = 0.05, leap_worth = 8, ask_s = 5e-3;
+
+// A solution remembers where, of what a first call's steps grow by, so much is missing in a second one;
+// looked at once they have grown by so much of what they were. [theory]
+constexpr double remembered_part = 0.25, remembered_growth = 0.1;
+// Or where, of first calls that take so long (s; what a new process adds is less) the second takes so many
+// times less, and once more so at so many times the work. [programs]
+constexpr double remembered_least_s = 5e-6, remembered_times = 10, remembered_work = 2;
+
 // s. Below it a start or the clock's grain is most of a call; a unit of exponential work takes that at least.
 constexpr double grain_s = 20e-6, least_unit_s = 1e-9;
 constexpr double hidden = 0.1; // share of a level call that work may hide in

@@ -81,7 +81,7 @@ void FunctionBench::load(const InputId &which, int wanted) {
 }
 
 Timed FunctionBench::time(const InputId &which, const Measurement &blank) {
-    return options_.cold ? time_cold(which, blank) : time_calls(which, blank);
+    return options_.cold || blank.cold ? time_cold(which, blank) : time_calls(which, blank);
 }
 
 Timed FunctionBench::time_calls(const InputId &which, const Measurement &blank) {
@@ -102,6 +102,7 @@ Timed FunctionBench::time_calls(const InputId &which, const Measurement &blank) 
         if (reply.refused) throw Failure{Outcome::failed, reply.detail};
         const double cold_s = 1e-9 * reply.number("call_ns");
         call_s = call_s > 0 ? std::min(call_s, cold_s) : cold_s;
+        timed.first_s = cold_s;
         timed.answer = read_file(path);
     }
     // A batch of several calls goes round several inputs: one again and again trains the branch predictor.
@@ -159,6 +160,9 @@ Timed FunctionBench::time_cold(const InputId &which, const Measurement &blank) {
     m.time_ns = m.cpu_ns = reply.number("call_ns");
     timed.call_s = std::max(1e-9 * m.time_ns, 1e-10);
     timed.answer = read_file(path);
+    if (!options_.cold)
+        if (const Reply again = asked(worker, "answer 1 " + path); !again.refused)
+            timed.again_s = 1e-9 * again.number("call_ns");
     return timed;
 }
 
@@ -192,9 +196,11 @@ std::vector<Measurement> FunctionBench::count(const InputId &which, const Measur
     if (!built_.counting) return {};
     const std::string input = inputs_.get(which.shape, which.sizes, which.seed).path;
     std::vector<Measurement> made;
+    if (blank.cold) counting_.reset();
     start(counting_, *built_.counting, true);
     for (int time = 0; time < (ask.twice ? 2 : 1); ++time) {
-        const Reply reply = asked(counting_, "count " + input);
+        const bool first = blank.cold && counting_->greeting().number("counts_first") == 1;
+        const Reply reply = asked(counting_, (first ? "count_first " : "count ") + input);
         if (reply.refused) throw Failure{Outcome::failed, reply.detail};
         Measurement m = blank;
         m.kind = MeasuredKind::counting;
@@ -223,7 +229,7 @@ Measurement FunctionBench::weighed(const std::string &input, const Measurement &
     // Where one call can't be put apart from what came before it in the process, it gets a process of its
     // own.
     std::unique_ptr<Worker> own;
-    const bool apart = counting_->greeting().number("fresh_space") == 1;
+    const bool apart = blank.cold || counting_->greeting().number("fresh_space") == 1;
     if (apart) start(own, *built_.counting, true);
     std::unique_ptr<Worker> &worker = apart ? own : counting_;
     m.worker = worker->id();

@@ -153,7 +153,6 @@ std::string journal_line(const Measurement &m) {
         j["cpu_ns"] = rounded(m.cpu_ns);
         j["floor_ns"] = rounded(m.floor_ns);
         j["disturbed"] = m.disturbed;
-        if (m.cold) j["cold"] = true;
         if (m.warm_calls > 0) {
             j["warm_ns"] = rounded(m.warm_ns);
             j["warm_calls"] = m.warm_calls;
@@ -175,6 +174,7 @@ std::string journal_line(const Measurement &m) {
         if (m.space.input_bytes >= 0) j["input_bytes"] = m.space.input_bytes;
         if (m.space.floor_bytes > 0) j["floor_bytes"] = m.space.floor_bytes;
     }
+    if (m.cold) j["cold"] = true;
     if (!m.answer_digest.empty()) j["answer_digest"] = m.answer_digest;
     return with_check(j);
 }

@@ -95,15 +95,25 @@ class TemplateParser {
     }
 
   private:
+    // Text stands in quotes of either kind, so that one may hold the other. `quote`: the one that is open, or
+    // 0.
+    static bool is_quoted(char c, char &quote) {
+        if (!quote && (c == '"' || c == '\'')) {
+            quote = c;
+            return true;
+        }
+        const bool inside = quote != 0;
+        if (c == quote) quote = 0;
+        return inside;
+    }
+
     // The matching '}' of the '{' at `open`; quoted text may hold braces.
     std::size_t closing(std::size_t open) const {
-        bool quoted = false;
+        char quote = 0;
         for (std::size_t i = open + 1; i < text_.size(); ++i) {
-            if (text_[i] == '\\' && quoted)
+            if (text_[i] == '\\' && quote)
                 ++i;
-            else if (text_[i] == '"')
-                quoted = !quoted;
-            else if (text_[i] == '}' && !quoted)
+            else if (!is_quoted(text_[i], quote) && text_[i] == '}')
                 return i;
         }
         throw ParseError("a '{' without its '}'", open, "a brace that is meant is written '{{'");
@@ -216,15 +226,13 @@ class TemplateParser {
         part.text = call.name;
         std::vector<std::pair<std::size_t, std::size_t>> pieces; // of the arguments, split at outer commas
         int depth = 0;
-        bool quoted = false;
+        char quote = 0;
         std::size_t from = paren + 1;
         for (std::size_t i = from; i <= last; ++i) {
             const char c = inside[i];
-            if (c == '\\' && quoted)
+            if (c == '\\' && quote)
                 ++i;
-            else if (c == '"')
-                quoted = !quoted;
-            else if (quoted)
+            else if (is_quoted(c, quote))
                 continue;
             else if (c == '(')
                 ++depth;
@@ -251,8 +259,9 @@ class TemplateParser {
     }
 
     void take_text(const TemplateCall &call, TemplatePart &part, std::string_view piece, std::size_t offset) {
-        const std::size_t open = piece.find('"'), close = piece.rfind('"');
-        if (open == std::string_view::npos || open == close)
+        const std::size_t open = piece.find_first_of("\"'");
+        const std::size_t close = open == std::string_view::npos ? open : piece.rfind(piece[open]);
+        if (open == close)
             throw ParseError("a text in quotes is expected here", offset, "it is written " + signature(call));
         std::string text;
         for (std::size_t i = open + 1; i < close; ++i) {

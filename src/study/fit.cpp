@@ -4,6 +4,8 @@
 #include <map>
 #include <set>
 
+#include "study/remembering.h"
+
 namespace iron {
 
 namespace {
@@ -80,10 +82,16 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
         names.push_back(one.solution);
         claims_by_name[one.solution] = &one;
     }
+    const std::set<std::string> remembering = remembering_in(measurements);
+    for (SolutionClaims &one : fitted.claims)
+        one.remembers = remembering.contains(one.solution);
     std::vector<Measurement> spread;
     if (!scope.unused.empty()) spread = spread_over_unused(scope, fitted.claims, measurements);
     fitted.series = all_series(spread.empty() ? measurements : spread, names, scope.shapes,
                                scope.problem.size_names(), scope.on_sweep());
+    const std::set<std::string> programs = whole_programs_in(fitted.claims);
+    for (NamedSeries &one : fitted.series)
+        one.series.starts_up = one.metric == Metric::time && programs.contains(one.solution);
     std::vector<FitJob> jobs;
     for (const NamedSeries &one : fitted.series)
         jobs.push_back(

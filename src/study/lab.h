@@ -93,8 +93,10 @@ struct Answered {
 // One pass.
 struct Timed {
     Measurement reading;
-    double call_s = 0;                 // one call, start-up and the cost of an empty call included
-    std::optional<std::string> answer; // where this was the first call on the input since renew()
+    double call_s = 0;                  // one call, start-up and the cost of an empty call included
+    std::optional<std::string> answer;  // where this was the first call on the input since renew()
+    std::optional<double> first_s = {}; // what the first call on the input took, before those that were timed
+    std::optional<double> again_s = {}; // of a first call alone: what a second one took in the same process
 };
 
 struct CountAsk {
@@ -107,7 +109,8 @@ class Runner {
   public:
     virtual ~Runner() = default;
     virtual Answered answer(const Input &input, double limit_s) = 0;
-    // A batch of calls, or one run of a whole program. `blank` is filled in. Throws Failure.
+    // A batch of calls, or one run of a whole program. `blank` is filled in; where that is cold, by the first
+    // call of a new process alone, as are counts. Throws Failure.
     virtual Timed time(const InputId &which, const Measurement &blank) = 0;
     // One counted call and one whose memory is read, as far as is asked; each a copy of `blank` filled in.
     // Throws Failure.

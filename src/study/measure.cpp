@@ -10,6 +10,7 @@
 #include "study/answer_watch.h"
 #include "study/field.h"
 #include "study/readings.h"
+#include "study/remembering.h"
 #include "study/space_turns.h"
 
 namespace iron {
@@ -93,6 +94,7 @@ class Measuring {
         if (!earlier) return;
         if (earlier->dropped > 0)
             note(fmt::format("torn or damaged lines of the journal, now gone: {}", earlier->dropped));
+        remembering_.recall(earlier->measurements);
         readings_ = Readings(std::move(earlier->measurements));
         summary_.recalled = static_cast<int>(readings_.all().size());
         summary_.spent_before_s = readings_.last_at_s();
@@ -126,6 +128,7 @@ class Measuring {
                 failures.push_back({*cell, &m});
                 continue;
             }
+            if (remembering_.remembers(m.solution) && !m.cold) continue;
             if (m.generation > generation) round = 0;
             generation = std::max(generation, m.generation);
             if (m.generation == generation) round = std::max(round, m.round);
@@ -178,6 +181,7 @@ class Measuring {
         m.seed = seed();
         m.generation = generation_;
         m.round = step.round;
+        m.cold = remembering_.remembers(m.solution);
         return m;
     }
 
@@ -229,23 +233,54 @@ class Measuring {
         if (timed.answer) m.answer_digest = watch_.look_at(m.solution, which, *timed.answer);
         m.disturbed = m.disturbed || restless_;
         const bool again = m.disturbed;
+        remembering_.told_call(step.cell, m.time_ns);
         keep(std::move(m));
         planner_.told_time(step.cell, timed.call_s, clock_.seconds() - from);
         if (again) planner_.told_disturbed(step.cell);
+        look_for_memory(step, which, timed.first_s.value_or(0));
+    }
+
+    // A first call in a new process tells whether it remembers, and a second one there; two processes, since
+    // a machine that stands still for a moment is no memory.
+    void look_for_memory(const Next &step, const InputId &which, double first_s = 0) {
+        const std::string &name = field_.solution(step.cell);
+        if (!remembering_.is_doubtful(name, step.cell, first_s)) return;
+        Measurement form = blank(step, MeasuredKind::timing);
+        form.cold = true;
+        double least_s = 1e300, second_s = 0;
+        for (int process = 0; process < 2; ++process) {
+            const Timed timed = lab_.runner(name).time(which, form);
+            if (!timed.again_s) return;
+            least_s = std::min(least_s, timed.call_s);
+            second_s = std::max(second_s, *timed.again_s);
+        }
+        if (remembering_.told_times(name, least_s, second_s)) forget(step, name);
+    }
+
+    // What was read of it so far says nothing: it remembers.
+    void forget(const Next &step, const std::string &name) {
+        readings_.call_steady(name);
+        planner_.told_counts_are_void(step.cell.solution);
     }
 
     void count(const Next &step, const InputId &which) {
         const double from = clock_.seconds();
-        const bool twice = generation_ == 0 && step.round == 0 && is_counted_twice(step.cell);
+        const std::string &name = field_.solution(step.cell);
+        const bool twice = generation_ == 0 && step.round == 0 && !remembering_.remembers(name) &&
+                           is_counted_twice(step.cell);
         // Later rounds ask what other inputs cost; a generation has a hundred seeds.
         const InputId other{which.shape, which.sizes,
                             which.seed + static_cast<std::uint64_t>(step.round % 100)};
         Measurement form = blank(step, MeasuredKind::counting);
         form.seed = other.seed;
-        const bool space =
-            space_turns_.wants(field_.solution(step.cell), step.cell, generation_ == 0 && step.round == 0);
-        double below_grain = 0; // so many times
-        for (Measurement &m : lab_.runner(field_.solution(step.cell)).count(other, form, {twice, space})) {
+        const bool space = space_turns_.wants(name, step.cell, generation_ == 0 && step.round == 0);
+        double below_grain = 0;          // so many times
+        std::vector<std::int64_t> steps; // of one input, call by call
+        for (Measurement &m : lab_.runner(name).count(other, form, {twice, space})) {
+            if (m.kind == MeasuredKind::counting) {
+                steps.push_back(m.steps);
+                remembering_.told_least(step.cell, least_time_ns(m));
+            }
             const auto grain = static_cast<double>(m.space.grain_bytes);
             if (m.kind == MeasuredKind::space && grain >= policy::growth::coarse_grain)
                 below_grain = grain / std::max(1.0, static_cast<double>(m.space.space_bytes));
@@ -262,13 +297,17 @@ class Measuring {
             count_s_[step.cell.solution] = took;
         const auto without = count_s_.find(step.cell.solution);
         planner_.told_count(step.cell, apart && without != count_s_.end() ? without->second : took);
+        if (steps.size() > 1 && remembering_.told(name, steps[0], steps[1])) forget(step, name);
+        look_for_memory(step, which);
     }
 
-    // The smallest size, and where counts are not dear every fourth one: the second must not differ.
+    // The smallest size, on the first shape every fourth one up to the eighth, whatever else a count takes,
+    // and where counts are not dear up to the twelfth: the second must not differ.
     bool is_counted_twice(const Cell &cell) const {
         const std::vector<double> &sizes = field_.line(cell).sizes;
         const auto rung = std::find(sizes.begin(), sizes.end(), cell.size) - sizes.begin();
-        if (rung == 0 && cell.line == 0) return true;
+        const bool looked_at = rung == 0 || (cell.shape == 0 && rung <= 8 && rung % 4 == 0);
+        if (looked_at && cell.line == 0) return true;
         const double dear_s = policy::plan::usual_call * options_.budget_s;
         const auto last = count_s_.find(cell.solution);
         return (last == count_s_.end() || last->second <= dear_s) &&
@@ -367,6 +406,7 @@ class Measuring {
     AnswerWatch watch_;
     Planner planner_;
     Readings readings_;
+    Remembering remembering_;
     std::vector<Beyond> beyond_reach_;
     MeasureSummary summary_;
     int generation_ = 0;

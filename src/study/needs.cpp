@@ -85,7 +85,7 @@ class Needs {
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
                                   FitStore &store, const EachOf &each) {
-    const std::vector<Measurement> taken = without_steps_not_taken(measurements);
+    const std::vector<Measurement> taken = readings_to_judge(measurements);
     Fitted fitted = fit(scope, claims, deciding(taken), memory, store, each);
     fitted.lines = lines_of(scope, fitted, taken, each);
     Needs needs(scope, claims);

@@ -4,6 +4,7 @@
 #include <map>
 
 #include "core/policy.h"
+#include "study/remembering.h"
 
 namespace iron {
 
@@ -63,13 +64,18 @@ std::vector<Reach> reaches_in(const std::vector<Measurement> &measurements) {
     return all;
 }
 
+double least_time_ns(const Measurement &counted) {
+    const double steps = static_cast<double>(counted.steps), bulk = static_cast<double>(counted.bulk_steps);
+    return policy::claim::least_step_ns * (steps - bulk) + policy::claim::least_bulk_step_ns * bulk;
+}
+
 std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measurements) {
     struct Call {
         double steps = 0, least_ns = 0; // that the steps could take
         std::vector<double> times_ns;   // a whole program's less what an empty one takes
     };
     std::map<std::pair<std::string, std::string>, std::map<Sizes, Call>> calls;
-    for (const Measurement &m : measurements) {
+    for (const Measurement &m : first_calls_of_them(measurements)) {
         if (m.outcome != Outcome::done || m.kind == MeasuredKind::space) continue;
         Call &call = calls[{m.solution, m.shape}][m.sizes];
         if (m.kind == MeasuredKind::timing) {
@@ -77,10 +83,8 @@ std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measu
             const double start_ns = program_start_ns(m);
             call.times_ns.push_back(std::max(start_ns / 2, value_of(m).value - start_ns));
         } else {
-            const double steps = static_cast<double>(m.steps), bulk = static_cast<double>(m.bulk_steps);
-            call.steps = std::max(call.steps, steps);
-            call.least_ns = std::max(call.least_ns, policy::claim::least_step_ns * (steps - bulk) +
-                                                        policy::claim::least_bulk_step_ns * bulk);
+            call.steps = std::max(call.steps, static_cast<double>(m.steps));
+            call.least_ns = std::max(call.least_ns, least_time_ns(m));
         }
     }
     std::vector<StepsNotTaken> all;
@@ -97,8 +101,8 @@ std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measu
     return all;
 }
 
-std::vector<Measurement> without_steps_not_taken(const std::vector<Measurement> &measurements) {
-    std::vector<Measurement> kept = measurements;
+std::vector<Measurement> readings_to_judge(const std::vector<Measurement> &measurements) {
+    std::vector<Measurement> kept = first_calls_of_them(measurements);
     for (const StepsNotTaken &one : steps_not_taken(measurements))
         std::erase_if(kept, [&](const Measurement &m) {
             return m.kind == MeasuredKind::counting && m.solution == one.solution && m.shape == one.shape;

@@ -21,6 +21,10 @@ class Readings {
     void call_varying(const std::string &solution, const std::string &shape) {
         varying_.insert({solution, shape});
     }
+    // They differed because it remembers.
+    void call_steady(const std::string &solution) {
+        std::erase_if(varying_, [&](const auto &one) { return one.first == solution; });
+    }
     bool is_varying(const std::string &solution, const std::string &shape) const {
         return varying_.contains({solution, shape});
     }
@@ -48,6 +52,9 @@ struct Reach {
 // By solution and shape.
 std::vector<Reach> reaches_in(const std::vector<Measurement> &measurements);
 
+// What a counted call's steps could take at the least, ns.
+double least_time_ns(const Measurement &counted);
+
 // Steps of a solution on a shape that its timed build does not take: no machine takes so many in the time of
 // a call. The compiler does without them there, as with a text's length that a loop asks for at every turn.
 struct StepsNotTaken {
@@ -56,7 +63,7 @@ struct StepsNotTaken {
     double steps = 0, time_ns = 0;
 };
 std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measurements);
-// The readings without those counts.
-std::vector<Measurement> without_steps_not_taken(const std::vector<Measurement> &measurements);
+// The readings without those counts, and without later calls of a solution that remembers.
+std::vector<Measurement> readings_to_judge(const std::vector<Measurement> &measurements);
 
 } // namespace iron

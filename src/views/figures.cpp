@@ -322,11 +322,8 @@ std::vector<Figure> target_figures(const std::string &title, const std::vector<M
                          {}});
     }
     if (lines.empty()) return {};
-    std::string where;
-    for (const auto &[name, size] : limits.sizes)
-        where += fmt::format("{}{} = {}", where.empty() ? "" : ", ", name, grouped(size));
-    Axes axes{fmt::format("{}: who meets the target at {}", title, where), "time a call, worst shape",
-              "memory a call, worst shape", Scale::time, Scale::bytes};
+    Axes axes{fmt::format("{}: who meets the target at {}", title, sizes_text(limits.sizes)),
+              "time a call, worst shape", "memory a call, worst shape", Scale::time, Scale::bytes};
     axes.levels = {{*limits.space_bytes, bytes_text(*limits.space_bytes) + " allowed"}};
     axes.uprights = {{*limits.time_ns, time_text(*limits.time_ns) + " allowed"}};
     return {draw_lines("target", axes, lines)};

@@ -27,13 +27,6 @@ std::string interval_text(const std::pair<double, double> &interval, Metric metr
     return fmt::format("{} to {}", same ? low.substr(0, low.size() - unit(low).size()) : low, high);
 }
 
-std::string sizes_text(const Sizes &sizes) {
-    std::string text;
-    for (const auto &[name, size] : sizes)
-        text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", name, grouped(size));
-    return text;
-}
-
 std::string rests_on(double beyond) {
     return beyond <= 1 ? "measured" : fmt::format("{} times", three_digits(beyond));
 }

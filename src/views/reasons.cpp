@@ -19,17 +19,10 @@ std::string joined(const std::vector<std::string> &parts, const char *between) {
     return text;
 }
 
-std::string place_text(const NamedPlace &sizes) {
-    std::string text;
-    for (const auto &[name, size] : sizes)
-        text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", name, grouped(size));
-    return text;
-}
-
 // "n = 16 and 1,024" where one size alone changes.
 std::string both_places(const NamedPlace &from, const NamedPlace &to) {
-    if (from.size() > 1) return fmt::format("{} and {}", place_text(from), place_text(to));
-    return fmt::format("{} and {}", place_text(from), grouped(to.begin()->second));
+    if (from.size() > 1) return fmt::format("{} and {}", sizes_text(from), sizes_text(to));
+    return fmt::format("{} and {}", sizes_text(from), grouped(to.begin()->second));
 }
 
 std::string stretch_text(const Stretch &s) {
@@ -45,8 +38,8 @@ std::string stretch_text(const Stretch &s) {
                            between);
     const char *verb = s.last > s.first ? plural ? "rise" : "rises" : plural ? "fall" : "falls";
     if (s.from.size() > 1)
-        return fmt::format("{} {} from {} at {} to {} at {}", what, verb, shown(s.first), place_text(s.from),
-                           shown(s.last), place_text(s.to));
+        return fmt::format("{} {} from {} at {} to {} at {}", what, verb, shown(s.first), sizes_text(s.from),
+                           shown(s.last), sizes_text(s.to));
     return fmt::format("{} {} from {} to {} between {}", what, verb, shown(s.first), shown(s.last), between);
 }
 
@@ -181,7 +174,7 @@ std::string told(const because::BeyondStartUp &b) {
 std::string dearer_steps_text(const std::string &growth, const TimeAStep &time) {
     return fmt::format(
         "steps keep the bound, but time grows as {}: {} a step at {}, {} at {}, {} times more where ", growth,
-        time_text(time.first_ns), place_text(time.from), time_text(time.last_ns), place_text(time.to),
+        time_text(time.first_ns), sizes_text(time.from), time_text(time.last_ns), sizes_text(time.to),
         three_digits(time.last_ns / time.first_ns));
 }
 
@@ -224,6 +217,10 @@ std::string told(const besides::BelowGrainOn &b) {
 
 std::string told(const besides::Capped &b) {
     return fmt::format("on {} it never takes more than on {}", b.shape, b.cap);
+}
+
+std::string told(const besides::FirstCalls &) {
+    return "it remembers from call to call, so each reading is the first call of a process";
 }
 
 // "line 12", "lines 12 and 30", "line 3 of helper.h".
@@ -275,8 +272,8 @@ std::string told(const besides::TimeFaster &b) {
     return fmt::format("time grows faster than steps: {} a step at {}, {} at {}, which is the "
                        "machine's doing (caches, memory) or work in library calls that steps do "
                        "not see",
-                       time_text(b.time.first_ns), place_text(b.time.from), time_text(b.time.last_ns),
-                       place_text(b.time.to));
+                       time_text(b.time.first_ns), sizes_text(b.time.from), time_text(b.time.last_ns),
+                       sizes_text(b.time.to));
 }
 
 std::string told(const besides::ReadingOfInput &) {

@@ -10,6 +10,7 @@
 #include "core/words.h"
 #include "records/files.h"
 #include "records/heading.h"
+#include "study/remembering.h"
 #include "views/along.h"
 #include "views/compare.h"
 #include "views/page_sources.h"
@@ -207,6 +208,8 @@ void tell_how(const Report &report, Page &page) {
         page.doubts.push_back("All was read in one generation: the luck of one process is in every time.");
     for (const std::string &sentence : reach_sentences(measurements))
         page.doubts.push_back(sentence + ".");
+    for (const std::string &sentence : remembering_sentences(measurements))
+        page.doubts.push_back(sentence + ".");
     for (const std::string &sentence : not_taken_sentences(measurements))
         page.doubts.push_back(sentence + ".");
     const Asked asked = asked_in(report.journal.heading);
@@ -273,16 +276,27 @@ Page page_of(const Report &report, const DrawnFigures &drawn) {
     return page;
 }
 
+std::vector<std::string> remembering_sentences(const std::vector<Measurement> &measurements) {
+    std::vector<std::string> all;
+    for (const FirstAndLater &one : first_and_later(measurements))
+        all.push_back(fmt::format(
+            "{} remembers: on {} a first call takes {}, a later one {} ({}). Each of its readings "
+            "is the first call of a process, where nothing is remembered and nothing warmed up",
+            one.solution, one.shape, time_text(one.first_ns), time_text(one.later_ns),
+            sizes_text(one.sizes)));
+    return all;
+}
+
 std::vector<std::string> not_taken_sentences(const std::vector<Measurement> &measurements) {
     std::vector<std::string> all;
     for (const StepsNotTaken &one : steps_not_taken(measurements)) {
-        std::string sizes;
-        for (const auto &[name, size] : one.sizes)
-            sizes += fmt::format("{}{} = {}", sizes.empty() ? "" : ", ", name, grouped(size));
-        all.push_back(fmt::format(
-            "{} on {}: its counted steps are set aside, since no machine takes {} in the {} of a "
-            "call ({}): the compiler does without most of them where no step is counted",
-            one.solution, one.shape, grouped(std::round(one.steps)), time_text(one.time_ns), sizes));
+        all.push_back(
+            fmt::format("{} on {}: its counted steps are set aside, since no machine takes {} in the {} of a "
+                        "call ({}): the compiler does without most of them where no step is counted, or an "
+                        "earlier call has "
+                        "done them",
+                        one.solution, one.shape, grouped(std::round(one.steps)), time_text(one.time_ns),
+                        sizes_text(one.sizes)));
     }
     return all;
 }
@@ -290,11 +304,9 @@ std::vector<std::string> not_taken_sentences(const std::vector<Measurement> &mea
 std::vector<std::string> reach_sentences(const std::vector<Measurement> &measurements) {
     std::vector<std::string> all;
     for (const Reach &reach : reaches_in(measurements)) {
-        std::string sizes;
-        for (const auto &[name, size] : reach.sizes)
-            sizes += fmt::format(", {} = {}", name, grouped(size));
-        all.push_back(fmt::format("{} reaches its limit on {}{}: {}; it is judged by smaller sizes",
-                                  reach.solution, reach.shape, sizes, word_for(reach.outcome)));
+        all.push_back(fmt::format("{} reaches its limit on {}, {}: {}; it is judged by smaller sizes",
+                                  reach.solution, reach.shape, sizes_text(reach.sizes),
+                                  word_for(reach.outcome)));
     }
     return all;
 }
@@ -305,6 +317,8 @@ std::string findings_text(const Scope &scope, const Fitted &fitted,
     std::string text = claims_table(claims, fitted.growths, agreement);
     std::vector<std::string> sentences = floor_sentences(measurements, scope.swept());
     for (std::string &sentence : reach_sentences(measurements))
+        sentences.push_back(std::move(sentence));
+    for (std::string &sentence : remembering_sentences(measurements))
         sentences.push_back(std::move(sentence));
     for (std::string &sentence : not_taken_sentences(measurements))
         sentences.push_back(std::move(sentence));

@@ -37,6 +37,9 @@ std::string findings_text(const Scope &scope, const Fitted &fitted,
                           const std::vector<Measurement> &measurements,
                           const std::vector<JudgedClaim> &claims, const Agreement *agreement);
 
+// Of solutions that remember from call to call: a sentence each.
+std::vector<std::string> remembering_sentences(const std::vector<Measurement> &measurements);
+
 // Of counts that are set aside: a sentence each.
 std::vector<std::string> not_taken_sentences(const std::vector<Measurement> &measurements);
 

@@ -5,6 +5,8 @@
 #include <string_view>
 #include <vector>
 
+#include "core/words.h"
+
 namespace iron {
 
 // Columns that a UTF-8 text takes on a terminal, every character counted as one.
@@ -23,6 +25,15 @@ std::string wrapped(std::string_view text, std::size_t width, std::size_t indent
 // so that no line is longer than `width`. The first holds names.
 std::string table_text(const std::vector<std::string> &heading, std::vector<std::vector<std::string>> rows,
                        std::size_t width);
+
+// "n = 1,024, k = 16": pairs of a name and a value, in their order.
+template <class Named>
+std::string sizes_text(const Named &sizes) {
+    std::string text;
+    for (const auto &[name, size] : sizes)
+        text += (text.empty() ? "" : ", ") + name + " = " + grouped(size);
+    return text;
+}
 
 // "1 size", "2 sizes".
 std::string counted_words(std::size_t count, const std::string &one, const std::string &many);

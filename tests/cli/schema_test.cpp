@@ -1,4 +1,5 @@
 // Every document the program writes is held against its published schema.
+#include "cli/folder.h"
 #include <sstream>
 
 #include "support/schema.h"

@@ -21,7 +21,7 @@ class Expressions {
 
     std::string any(int depth) {
         if (depth == 0) return pick({size(), size(), whole()});
-        switch (std::uniform_int_distribution<int>(0, 9)(random_)) {
+        switch (std::uniform_int_distribution<int>(0, 10)(random_)) {
         case 0:
             return "(" + any(depth - 1) + " + " + any(depth - 1) + ")";
         case 1:
@@ -40,6 +40,8 @@ class Expressions {
             return "max(" + any(depth - 1) + ", " + any(depth - 1) + ")";
         case 8:
             return "log^2 " + size();
+        case 9:
+            return "floor(" + any(depth - 1) + ")";
         default:
             return any(depth - 1) + " " + any(depth - 1);
         }

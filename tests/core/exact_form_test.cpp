@@ -70,6 +70,24 @@ TEST(ExactForm, GivesTheFactorsThatTheProgramHas) {
     EXPECT_EQ(growth.best().terms.front().factor, 0.5);
 }
 
+double halvings(double n) { return std::floor(std::log2(n) + 1e-9); }
+
+TEST(ExactForm, CountsHalvingsAndTheLesserOfTwo) {
+    const auto sorted = [](double n) { return n * halvings(n) + 1; };
+    EXPECT_TRUE(is_exact(test::counted_series(sorted, 16, 1e4)));
+    EXPECT_EQ(best(test::counted_series(sorted, 16, 1e4)), "n log n");
+    EXPECT_TRUE(is_exact(test::counted_series([](double n) { return 3 * halvings(n) + 7; }, 16, 1e6)));
+    EXPECT_EQ(best(test::counted_series([](double n) { return 3 * halvings(n) + 7; }, 16, 1e6)), "log n");
+    // As few octaves as a polynomial of their logarithm goes through.
+    EXPECT_FALSE(is_exact(test::counted_series([](double n) { return 3 * halvings(n) + 7; }, 16, 256)));
+    const Series starts =
+        over_n_and_k([](double n, double k) { return std::min(n, k) * (n + 2 * k + 5) + n; });
+    EXPECT_TRUE(is_exact(starts));
+    const Series halved = over_n_and_k([](double n, double k) { return n * halvings(k) + k + 4; });
+    EXPECT_TRUE(is_exact(halved));
+    EXPECT_EQ(best(halved), "k + n log k");
+}
+
 TEST(ExactForm, IsNotSeenInWhatIsNoPolynomial) {
     EXPECT_FALSE(
         is_exact(test::counted_series([](double n) { return std::floor(n * std::log2(n)); }, 16, 1e4)));

@@ -91,6 +91,23 @@ TEST(Profiles, OfSeveralSizesHaveFormsToo) {
     EXPECT_EQ(exact(lines, "6"), "n + 2");
 }
 
+TEST(Profiles, HalvingsAndTheLesserOfTwoAreToldAsPeopleDo) {
+    const auto halvings = [](double n) { return std::floor(std::log2(n) + 1e-9); };
+    const SolutionLines sorted =
+        lines_of(calls_of({{"4", [&](double n) { return n * halvings(n) + 1; }},
+                           {"5", [&](double n) { return n * (halvings(n) + 2) / 2; }},
+                           {"6", [](double n) { return n * n; }}}));
+    EXPECT_EQ(exact(sorted, "4"), "n floor(log2 n) + 1");
+    std::vector<CountedCall> calls;
+    for (const double n : {16, 23, 64, 100, 256, 777, 1024})
+        for (const double k : {4, 7, 16, 33, 64, 129, 500})
+            calls.push_back({{n, k},
+                             0,
+                             {{"5", static_cast<std::int64_t>(std::min(n, k) * (n + k + 1))},
+                              {"6", static_cast<std::int64_t>(n + 2)}}});
+    EXPECT_EQ(exact(lines_of(std::move(calls), {"n", "k"}), "5"), "min(n, k) (n + k + 1)");
+}
+
 TEST(Profiles, WhatIsHardlyAnythingIsToldTogether) {
     const SolutionLines lines = lines_of(calls_of({{"4", [](double n) { return n * n; }},
                                                    {"5", [](double n) { return std::log2(n); }},
@@ -143,6 +160,20 @@ TEST(Lines, TheOneThatBreaksAClaimIsNamed) {
     EXPECT_EQ(line.rest, "n"); // the sort leaves O(n), too
     EXPECT_EQ(std::get<besides::Line>(claims[1].judgement.remarks.front()).rest, "n log n");
     EXPECT_TRUE(claims[2].judgement.remarks.empty());
+}
+
+TEST(Lines, OfALibraryFunctionTheLineThatCallsItMostIsNamed) {
+    const auto named = [](double seldom) {
+        const std::vector<SolutionLines> lines = {
+            lines_of(calls_of({{"3", [&](double n) { return std::floor(seldom * n * n); }},
+                               {"6", [](double n) { return n * n; }},
+                               {"3,6 push", [](double n) { return 7 * n * n + 40 * n; }}}))};
+        std::vector<JudgedClaim> claims = {exceeded("O(n)")};
+        name_lines(claims, lines, [](const std::string &, const Spot &) { return ""; });
+        return std::get<besides::Line>(claims[0].judgement.remarks.front()).spot.lines;
+    };
+    EXPECT_EQ(named(0.4), (std::vector<int>{6, 3}));
+    EXPECT_EQ(named(0.001), (std::vector<int>{6}));
 }
 
 TEST(Lines, ThePartThatDecidedIsTheOneThatIsNamed) {

@@ -116,6 +116,22 @@ TEST(SeveralSizes, JudgesEveryClaimOnOneSeries) {
     EXPECT_EQ(verdict(product, "Theta(n k log k)"), Verdict::exceeded);
 }
 
+// While k is the larger, n over n + k rises: the steps are n all the same.
+TEST(SeveralSizes, ASumIsNotLeftByTheOneSizeThatGrowsInIt) {
+    Series series{both_sizes, {}};
+    for (double n = 16; n <= 1000; n *= std::sqrt(2))
+        for (const double k : {1, 2, 4, 16, 64, 256}) {
+            const double whole = std::round(n);
+            series.places.push_back(
+                {{whole, k}, {{0, 0, std::round(4.42 * whole + 5.11 * std::log2(whole) + 7.35)}}});
+        }
+    const Judgement j = judged(series, "O(n + k)").judgement;
+    EXPECT_NE(j.verdict, Verdict::exceeded) << reason_text(j);
+    for (ReadPlace &place : series.places) // and where there is more
+        place.readings.front().value += std::round(place.sizes[0] * std::log2(place.sizes[0]));
+    EXPECT_EQ(verdict(series, "O(n + k)"), Verdict::exceeded);
+}
+
 TEST(SeveralSizes, ABoundThatDoesNotNameASizeIsLeftByIt) {
     const auto sum = cells([](double n, double k) { return 5 * n + 9 * k + 40; });
     const Judgement left = judged(sum, "O(n)").judgement;

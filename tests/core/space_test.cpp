@@ -216,10 +216,46 @@ TEST(WholeProgram, WhatItsStartUpHidesIsUndecided) {
     EXPECT_EQ(program_timed("O(n log n)", 1e8, 10, false).verdict, Verdict::holds);
 }
 
+// 13 ms, and up to 70 for n log n: what grows is looked at beyond the start-up, however large that is.
+TEST(WholeProgram, GrowthIsThatOfWhatIsBeyondTheStartUp) {
+    Series series =
+        test::timed_series([](double n) { return 13.3e6 + 211 * n * std::log2(n); }, 16, 23'170, 0.01, 7);
+    series.starts_up = true;
+    FitOptions options{Noise::timed};
+    options.starts_up = true;
+    const Growth time = fit_growth(series, options);
+    EXPECT_LT(evidence_against(test::upper("n log n"), time), 0);
+    EXPECT_GT(evidence_against(test::upper("sqrt n"), time), 10);
+    EXPECT_LT(evidence_against(test::upper("n sqrt n"), time), -10);
+    EXPECT_NEAR(value_at(time.best(), {{"n", 16}}), 13.3e6, 0.7e6);
+    options.starts_up = false; // of a call alone a constant can't be so large
+    EXPECT_GT(evidence_against(test::upper("sqrt n"), time),
+              evidence_against(test::upper("sqrt n"), fit_growth(series, options)));
+}
+
+// Eight bytes each, and nothing else: from the ninth on they are above the grain.
+TEST(Space, ThatAClosedFormGivesToTheByteIsCertain) {
+    const auto grown = [](double each, double beside, double grain) {
+        Series series = counted_series([&](double n) { return std::floor(each * n + beside); }, 1, 40);
+        series.grain = grain;
+        return fit_growth(series, {Noise::weighed});
+    };
+    const Growth fine = grown(8, 0, 64);
+    EXPECT_EQ(test::judged(Metric::space, test::upper("n"), {{"calm", {}, {}, fine}}).verdict,
+              Verdict::holds);
+    const Judgement level = test::judged(Metric::space, test::upper("1"), {{"calm", {}, {}, fine}});
+    EXPECT_EQ(level.verdict, Verdict::exceeded) << reason_text(level);
+    EXPECT_TRUE(grown(8, 600, 256).best().exact);
+    EXPECT_FALSE(grown(0, 600, 256).best().exact); // what differs by less than the grain may lie under it
+    EXPECT_FALSE(grown(8.3, 0, 64).best().exact);
+}
+
 // Buffers of 8 KiB beside 4 n bytes: while those are hardly more, a root would do as well.
 TEST(WholeProgram, WhatItBeginsWithHidesBytes) {
-    const auto verdict_up_to = [](double to, double each, const char *bound) {
-        Series series = counted_series([&](double n) { return 8216 + each * n; }, 16, to);
+    const auto verdict_up_to = [](double to, double each, const char *bound, double stack = 7) {
+        const auto wanders = [&](double n) { return std::fmod(n * n, stack) * 8; };
+        Series series =
+            counted_series([&](double n) { return 8216 + each * n + (each > 0 ? wanders(n) : 0); }, 16, to);
         series.grain = 256;
         const Growth held = fit_growth(series, {Noise::weighed});
         ShapeGrowth shape{"calm", nullptr, nullptr, &held};
@@ -227,6 +263,7 @@ TEST(WholeProgram, WhatItBeginsWithHidesBytes) {
         return judge(Metric::space, test::upper(bound), {shape}).verdict;
     };
     EXPECT_EQ(verdict_up_to(4096, 4, "n"), Verdict::undecided);
+    EXPECT_EQ(verdict_up_to(4096, 4, "n", 1), Verdict::holds); // to the byte: no root does that
     EXPECT_EQ(verdict_up_to(65'536, 4, "n"), Verdict::holds);
     EXPECT_EQ(verdict_up_to(65'536, 4, "sqrt n"), Verdict::exceeded);
     EXPECT_EQ(verdict_up_to(65'536, 0, "1"), Verdict::holds);

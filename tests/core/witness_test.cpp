@@ -83,7 +83,7 @@ TEST(Witness, InBytesIsMoreThanTheStepsOfACapacity) {
                           Bound::Kind kind = Bound::Kind::upper) {
         std::vector<RatioRead> places;
         for (double n = first; n <= last; n *= std::sqrt(2))
-            places.push_back({{n}, std::log(bytes(std::round(n)) / n), error, std::log(n)});
+            places.push_back({{n}, std::log(bytes(std::round(n)) / n), error, std::log(n), true, {}});
         return find_witness(kind, places, policy::claim::least_rise_of_bytes);
     };
     const auto table = [](double items) {

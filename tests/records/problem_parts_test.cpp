@@ -164,6 +164,16 @@ TEST(Templates, RowsHoldATemplateOfTheirOwn) {
     EXPECT_GE(made.parts[0].inner.parts.size(), 2u);
 }
 
+TEST(Templates, QuotesOfEitherKindHoldTheOther) {
+    for (const char *text : {"{rows(n, \"{letters(n, 'ab}')}\")}", "{rows(n, '{letters(n, \"ab}\")}')}"}) {
+        const Template made = parse_template(text, {"n"});
+        ASSERT_EQ(made.parts.size(), 1u);
+        EXPECT_EQ(made.parts[0].inner.parts.at(0).letters, "ab}");
+    }
+    EXPECT_THROW(parse_template("{letters(n, \"ab')}", {"n"}), ParseError);
+    EXPECT_THROW(parse_template("{letters(n, ab)}", {"n"}), ParseError);
+}
+
 TEST(Templates, NamesAreKnownFromWhereTheyStandAndAreNoSizes) {
     const Template made =
         parse_template("{width = integer(1, n)} {let area = width k}{rows(area, \"{width}\")}", {"n", "k"});

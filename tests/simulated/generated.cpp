@@ -79,7 +79,11 @@ ShapeLaw shape_law(Dice &dice, const std::vector<std::string> &names, const std:
     law.steps.push_back({factor * dice.real(0.5, 4), make_number(1)});
     if (time != "1" && dice.once_in(3) && time.find('!') == std::string::npos)
         law.steps.push_back({factor * dice.real(0, 2), parse_expression("log n", names)});
-    if (space != "1") law.bytes = {{dice.one_of<double>({4, 8, 24, 40}), parse_expression(space, names)}};
+    if (space != "1") {
+        const bool frames = space == "log n"; // of a recursion: larger than a container's elements
+        law.bytes = {{frames ? dice.one_of<double>({32, 48, 96}) : dice.one_of<double>({4, 8, 24, 40}),
+                      parse_expression(space, names)}};
+    }
     law.bytes.push_back({dice.one_of<double>({0, 16, 48}), make_number(1)});
     if (dice.once_in(4)) law.input_spread = dice.one_of<double>({0.02, 0.1});
     return law;
@@ -118,7 +122,9 @@ void add_solution(Dice &dice, SimulatedProblem &made, int number, const Growths 
         law.counts = dice.once_in(2);
     } else if (dice.once_in(12))
         law.counts = law.weighs = false;
-    if (dice.once_in(6)) law.cache_steps = dice.spread(1e5, 1e7), law.cache_times = dice.spread(1.5, 10);
+    if (dice.once_in(6)) law.cache_bytes = dice.spread(3e4, 3e6), law.cache_times = dice.spread(1.5, 10);
+    // Of what was drawn already: the problems of every seed stay what they were.
+    law.remembers = law.counts && !law.whole_program && std::fmod(1e6 * law.step_ns, 20) < 1;
     const double unlikely = dice.real(0, 1);
     if (unlikely < 0.04)
         law.wrong_from = dice.one_of<double>({0, 3, 20, 1000});
@@ -335,9 +341,24 @@ class Run {
         return cost_s < generated_.budget_s / static_cast<double>(made_.laws.size());
     }
 
-    // Nothing is to be had for a claim in a size that stays as it is, nor, of a whole program, for one below
-    // its reading of the input.
+    // What is far above the grain of its space at the largest sizes.
+    bool stands_above_its_grain(const std::string &solution) const {
+        Sizes largest;
+        for (const SizeRule &rule : problem_.sizes)
+            largest[rule.name] = std::max(range_of(rule, largest).second, 1.0);
+        const SolutionLaw &law = made_.laws.at(solution);
+        return std::all_of(law.on.begin(), law.on.end(), [&](const auto &shape) {
+            return value_of(shape.second.bytes, largest) >= 16 * law.grain_bytes;
+        });
+    }
+
+    // Nothing is to be had for a claim in a size that stays as it is, for one on space that nobody reads or
+    // that is lost in its grain, nor, of a whole program, for one below its reading of the input.
     bool is_to_be_had(const JudgedClaim &one) const {
+        const SolutionLaw &law = made_.laws.at(one.solution);
+        if (one.claim.metric == Metric::space &&
+            (!law.weighs || (law.whole_program && !stands_above_its_grain(one.solution))))
+            return false;
         const Bound &bound = one.claim.bound;
         Sizes largest;
         for (const SizeRule &rule : problem_.sizes) {
@@ -348,7 +369,7 @@ class Run {
             for (const Shape &shape : problem_.shapes)
                 if (!sizes_in(*shape.text).contains(rule.name)) return false;
         }
-        if (!made_.laws.at(one.solution).whole_program || bound.kind == Bound::Kind::lower) return true;
+        if (!law.whole_program || bound.kind == Bound::Kind::lower) return true;
         const SizeOrder order(problem_.size_names(), problem_.relations());
         return std::all_of(problem_.sizes.begin(), problem_.sizes.end(), [&](const SizeRule &rule) {
             return order.within(make_size(rule.name), bound.growth);
@@ -439,18 +460,12 @@ class Run {
 
     // Whether the range is wide enough for its sizes to show what holds for all.
     bool range_tells(const JudgedClaim &one) const {
-        if (one.claim.metric == Metric::space) { // far above the grain
-            Sizes largest;
-            for (const SizeRule &rule : problem_.sizes)
-                largest[rule.name] = std::max(range_of(rule, largest).second, 1.0);
-            for (const auto &[shape, law] : made_.laws.at(one.solution).on)
-                if (value_of(law.bytes, largest) < 16 * made_.laws.at(one.solution).grain_bytes) return false;
-        }
+        if (one.claim.metric == Metric::space && !stands_above_its_grain(one.solution)) return false;
+        Sizes largest;
         for (const SizeRule &rule : problem_.sizes) {
-            Sizes largest;
-            for (const SizeRule &other : problem_.sizes)
-                largest[other.name] = range_of(other, largest).second;
-            if (largest.at(rule.name) < 12) return false;
+            const auto [from, to] = range_of(rule, largest);
+            largest[rule.name] = to;
+            if (to < 12 || from == to) return false;
         }
         return true;
     }

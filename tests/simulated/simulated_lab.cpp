@@ -17,6 +17,7 @@ namespace {
 constexpr double worker_start_s = 20e-3;
 constexpr double ask_s = 3e-3;            // one line to a worker and back
 constexpr double input_a_number_s = 2e-8; // making or reading it
+constexpr double bytes_a_number = 4;
 constexpr double batch_s = 100e-6;
 constexpr double stall_s = 0.1;        // of the machine
 constexpr double counting_times = 1.3; // a counted call against a plain one
@@ -46,12 +47,17 @@ double value_of(const std::vector<Term> &terms, const Sizes &sizes) {
 Input SimulatedInputs::get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) {
     const InputId which{shape, sizes, seed};
     const std::string name = fmt::format("{} seed={} draw={}", place_of(which), seed, static_cast<int>(draw));
+    const double bytes = bytes_of(shape, sizes);
+    if (made_.emplace(name, which).second) clock_.pass(bytes / bytes_a_number * input_a_number_s);
+    return {name, static_cast<std::uint64_t>(bytes)};
+}
+
+double SimulatedInputs::bytes_of(const std::string &shape, const Sizes &sizes) const {
     const auto used = sizes_in(*simulated_.problem.shape(shape)->text);
     double numbers = 1;
     for (const auto &[size, value] : sizes)
         if (used.contains(size)) numbers += std::min(value, 1e6);
-    if (made_.emplace(name, which).second) clock_.pass(numbers * input_a_number_s);
-    return {name, static_cast<std::uint64_t>(4 * numbers)};
+    return bytes_a_number * numbers;
 }
 
 std::string SimulatedInputs::text(const Input &input) {
@@ -87,18 +93,22 @@ class LawRunner : public Runner {
 
     Timed time(const InputId &which, const Measurement &blank) override {
         start();
+        if (blank.cold) pass(worker_start_s);
         Timed timed{blank, 0, std::nullopt};
         const bool first = seen_.insert({place_of(which), which.seed}).second;
         if (first)
             pass(static_cast<double>(
                      lab_.inputs_.get(which.shape, which.sizes, which.seed, Draw::random).bytes) /
-                 4 * input_a_number_s);
+                 bytes_a_number * input_a_number_s);
         double call_s = run(which, problem_.limits.time_s);
         if (first) {
             timed.answer = answer_at(which);
+            timed.first_s = call_s;
             pass(call_s);
         }
-        if (law_.remembers) call_s /= 100;
+        timed.reading.cold = blank.cold;
+        if (blank.cold) timed.again_s = law_.remembers ? call_s / 100 : call_s;
+        if (law_.remembers && !blank.cold) call_s /= 100;
         call_s *= noise();
         Measurement &m = timed.reading;
         m.calls = law_.whole_program
@@ -117,6 +127,7 @@ class LawRunner : public Runner {
     std::vector<Measurement> count(const InputId &which, const Measurement &blank,
                                    const CountAsk &ask) override {
         start();
+        if (blank.cold) pass(worker_start_s);
         pass(counting_times * run(which, 2 * problem_.limits.time_s) + ask_s);
         std::vector<Measurement> made;
         if (law_.counts) {
@@ -128,6 +139,11 @@ class LawRunner : public Runner {
                 m.steps = total_of(m.spots);
             }
             made.push_back(m);
+            if (ask.twice && law_.remembers) {
+                made.front().varying = m.varying = true;
+                m.steps /= 100;
+                made.push_back(m);
+            }
         }
         if (law_.weighs && ask.space) {
             pass(law_.weighs_s);
@@ -190,8 +206,12 @@ class LawRunner : public Runner {
         return std::min(steps, 9e18);
     }
 
+    // Elements and frames are whole: a depth of log n is a whole number of them.
     double bytes_at(const InputId &which) const {
-        return std::min(std::floor(value_of(law_at(which).bytes, which.sizes)), 9e18);
+        double bytes = 0;
+        for (const Term &term : law_at(which).bytes)
+            bytes += term.factor * std::floor(value_of({{1, term.growth}}, which.sizes) * (1 + 1e-9));
+        return std::min(std::floor(bytes), 9e18);
     }
 
     // Seconds of one call, or one process. Throws where it comes to no answer.
@@ -204,9 +224,10 @@ class LawRunner : public Runner {
             throw Failure{Outcome::over_memory, "more than it may have"};
         }
         const double steps = steps_at(which);
+        const double touched = lab_.inputs_.bytes_of(which.shape, which.sizes) + bytes_at(which);
         const double a_step =
             law_.step_ns *
-            (steps > law_.cache_steps ? 1 + (law_.cache_times - 1) * (1 - law_.cache_steps / steps) : 1);
+            (touched > law_.cache_bytes ? 1 + (law_.cache_times - 1) * (1 - law_.cache_bytes / touched) : 1);
         const double call_s = 1e-9 * steps * a_step + (law_.whole_program ? law_.start_up_s : 2e-9);
         if (call_s > limit_s) {
             pass(limit_s);

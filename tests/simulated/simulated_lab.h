@@ -50,8 +50,8 @@ struct SolutionLaw {
     bool weighs = true;
     double weighs_s = 0; // what reading its space takes beside the call: a process for each
     double grain_bytes = 64;
-    // A step costs more where the steps of a call exceed this many: caches.
-    double cache_steps = 1e18, cache_times = 1;
+    // A step costs more where what a call touches, its input and what it needs, exceeds this: caches.
+    double cache_bytes = 1e18, cache_times = 1;
     // From that value of the first size on.
     std::optional<double> wrong_from, crashes_from, silent_from;
     bool remembers = false; // later calls on an input cost a hundredth
@@ -69,6 +69,7 @@ class SimulatedInputs : public Inputs {
     SimulatedInputs(const SimulatedProblem &simulated, SimulatedClock &clock)
         : simulated_(simulated), clock_(clock) {}
     Input get(const std::string &shape, const Sizes &sizes, std::uint64_t seed, Draw draw) override;
+    double bytes_of(const std::string &shape, const Sizes &sizes) const;
     Input put(const std::string &text) override { return {"given " + text, text.size()}; }
     std::string text(const Input &input) override;
     Tape drawn(const std::string &, const Sizes &, std::uint64_t, Draw) override { return {}; }

@@ -1,6 +1,7 @@
 #include "simulated/study_run.h"
 
 #include "study/needs.h"
+#include "study/readings.h"
 
 namespace iron::test {
 
@@ -49,9 +50,9 @@ MeasureSummary StudyRun::measure_all(double budget_s, bool by_calls) {
 
 void StudyRun::judge_all(const Without &without) {
     FitStore store;
-    fitted = fit(scope, claims_in(scope, &agreement), archive.measurements(), MemoryCurve(), store,
-                 one_after_the_other);
-    fitted.lines = lines_of(scope, fitted, archive.measurements(), one_after_the_other);
+    const std::vector<Measurement> taken = readings_to_judge(archive.measurements());
+    fitted = fit(scope, claims_in(scope, &agreement), taken, MemoryCurve(), store, one_after_the_other);
+    fitted.lines = lines_of(scope, fitted, taken, one_after_the_other);
     judged = judge(scope, fitted, without);
     name_lines(judged, fitted.lines, [](const std::string &, const Spot &) { return ""; });
 }

@@ -5,6 +5,7 @@
 
 #include "simulated/study_run.h"
 #include "study/readings.h"
+#include "study/remembering.h"
 
 namespace iron::test {
 namespace {
@@ -70,6 +71,7 @@ class Studied {
             if (m.solution == solution && m.outcome == Outcome::done) all.insert(m.sizes.at(name));
         return all;
     }
+    const std::vector<Measurement> &read() const { return run_->archive.measurements(); }
     int kinds(const std::string &solution, MeasuredKind kind) const {
         return static_cast<int>(
             std::count_if(run_->archive.measurements().begin(), run_->archive.measurements().end(),
@@ -187,6 +189,29 @@ TEST(Forms, ASlowSmallestSizeIsNotTakenForAHang) {
     study.run(10);
     EXPECT_TRUE(study.agrees("slow"));
     EXPECT_FALSE(study.sizes_read("slow").empty());
+}
+
+TEST(Forms, WhatRemembersIsReadByFirstCalls) {
+    Studied study({size("n", 1, make_number(1e5))});
+    study.shape("calm", "{n}");
+    study.solution("table", "n", "O(1)").remembers = true;
+    study.solution("steady", "n", "O(n)");
+    study.run(10);
+    EXPECT_EQ(study.verdict("table"), Verdict::exceeded);
+    EXPECT_EQ(study.verdict("steady"), Verdict::holds);
+    EXPECT_EQ(remembering_in(study.read()), std::set<std::string>{"table"});
+    ASSERT_EQ(first_and_later(study.read()).size(), 1u);
+    const FirstAndLater times = first_and_later(study.read()).front();
+    EXPECT_GT(times.first_ns, 20 * times.later_ns);
+    for (const Measurement &m : readings_to_judge(study.read()))
+        EXPECT_TRUE(m.cold || m.solution == "steady");
+    const auto later = [&] {
+        return std::count_if(study.read().begin(), study.read().end(),
+                             [](const Measurement &m) { return m.solution == "table" && !m.cold; });
+    };
+    const auto before = later();
+    study.run(10); // goes on by what is known
+    EXPECT_EQ(later(), before);
 }
 
 TEST(Forms, ALimitHitOnADearShapeIsNoFaultBesideACheapOne) {
@@ -358,8 +383,8 @@ TEST(Counts, ThatNoMachineTakesInTheTimeOfACallAreSetAside) {
     EXPECT_TRUE(steps_not_taken(copies).empty());
     ASSERT_EQ(steps_not_taken(hoisted).size(), 1u);
     EXPECT_EQ(steps_not_taken(hoisted)[0].sizes.at("n"), 16384);
-    EXPECT_EQ(without_steps_not_taken(hoisted).size(), 3u);
-    EXPECT_EQ(without_steps_not_taken(copies).size(), copies.size());
+    EXPECT_EQ(readings_to_judge(hoisted).size(), 3u);
+    EXPECT_EQ(readings_to_judge(copies).size(), copies.size());
 
     // Of whole programs the start is not theirs, and one spike says nothing.
     std::vector<Measurement> program = hoisted;

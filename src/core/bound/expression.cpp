@@ -70,6 +70,10 @@ long double evaluate(const Expression &e, const Sizes &sizes) {
         return std::sqrt(part(0));
     case Kind::cube_root:
         return std::cbrt(part(0));
+    case Kind::floor: {
+        constexpr long double rounding = 1e-12L; // of a logarithm that is a whole number
+        return std::floor(part(0) * (1 + rounding));
+    }
     case Kind::minimum:
     case Kind::maximum: {
         long double best = part(0);
@@ -151,6 +155,11 @@ double evaluate_log(const Expression &e, const Sizes &sizes) {
         return part(0) / 2;
     case Kind::cube_root:
         return part(0) / 3;
+    case Kind::floor: {
+        constexpr double every_digit = 35; // ln: beyond, no double has a fraction
+        const double log_value = part(0);
+        return log_value < every_digit ? by_value() : log_value;
+    }
     case Kind::minimum:
     case Kind::maximum: {
         double best = part(0);

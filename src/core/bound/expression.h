@@ -28,6 +28,7 @@ struct ExpressionNode {
         natural_logarithm,
         square_root,
         cube_root,
+        floor,   // the whole number at or below; no growth of its own
         minimum, // of one or more
         maximum,
     };

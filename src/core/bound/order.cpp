@@ -136,6 +136,7 @@ Growth1 growth_of(const Expression &e, const Ray &ray) {
         return extreme(e->of, false, ray);
     case Kind::difference:
     case Kind::negative:
+    case Kind::floor:
         return growth_of(e->of[0], ray);
     case Kind::product:
         for (const Expression &factor : e->of)

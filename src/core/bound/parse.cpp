@@ -21,7 +21,8 @@ struct Lexeme {
     std::size_t offset = 0;
 };
 
-const std::vector<std::string> function_words = {"log", "log2", "lg", "ln", "sqrt", "cbrt", "min", "max"};
+const std::vector<std::string> function_words = {"log",  "log2",  "lg",  "ln", "sqrt",
+                                                 "cbrt", "floor", "min", "max"};
 
 bool contains(const std::vector<std::string> &list, const std::string &word) {
     return std::find(list.begin(), list.end(), word) != list.end();
@@ -268,6 +269,12 @@ class Parser {
                 of.push_back(sum());
             expect(")");
             return raised(make(name.text == "min" ? Kind::minimum : Kind::maximum, std::move(of)));
+        }
+        if (name.text == "floor") {
+            expect("(");
+            Expression of = sum();
+            expect(")");
+            return raised(make(Kind::floor, {std::move(of)}));
         }
         const Kind kind = name.text == "sqrt"   ? Kind::square_root
                           : name.text == "cbrt" ? Kind::cube_root

@@ -96,6 +96,8 @@ std::string print(const Expression &e) {
     case Kind::minimum:
     case Kind::maximum:
         return (e->kind == Kind::minimum ? "min(" : "max(") + joined(e->of, ", ", 0) + ")";
+    case Kind::floor:
+        return "floor(" + print(e->of[0]) + ")";
     default:
         return std::string(function_name(e->kind)) + " " + argument_text(e->of[0]);
     }
@@ -120,6 +122,8 @@ void gather(const Expression &e, long double exponent, std::vector<Factor> &fact
         gather(e->of[1], -exponent, factors);
     } else if (e->kind == Kind::power && sizes_in(e->of[1]).empty()) {
         gather(e->of[0], exponent * evaluate(e->of[1], {}), factors);
+    } else if (e->kind == Kind::floor) {
+        gather(e->of[0], exponent, factors);
     } else if (e->kind == Kind::square_root) {
         gather(e->of[0], exponent / 2, factors);
     } else if (e->kind == Kind::cube_root) {

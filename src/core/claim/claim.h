@@ -24,7 +24,8 @@ struct SolutionClaims {
     bool collects_garbage = false; // its memory is read with garbage not yet collected
     std::string excluded;          // why it gets no verdict ("it gives wrong answers"), or ""
     std::vector<std::string> shapes =
-        {}; // that a claim for every shape speaks of; empty: those that were read
+        {};                 // that a claim for every shape speaks of; empty: those that were read
+    bool remembers = false; // from call to call: it was read by first calls
 };
 
 enum class Verdict {

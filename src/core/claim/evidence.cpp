@@ -32,6 +32,21 @@ Bound::Kind way_left(const Evidence &e) {
     return grows_within(*fit, e) ? Bound::Kind::lower : Bound::Kind::upper;
 }
 
+// By size: ln of the bound over what leads it where that size alone grows, the others staying small.
+std::vector<double> beside_lead(const Bound &bound, const std::vector<std::string> &names, const Sizes &sizes,
+                                double log_bound) {
+    constexpr double small = 2; // the least that has a logarithm
+    std::vector<double> beside;
+    for (const std::string &grows : names) {
+        Sizes alone;
+        for (const auto &[name, value] : sizes)
+            alone[name] = name == grows ? value : std::min(value, small);
+        const double lead = evaluate_log(bound.growth, alone);
+        beside.push_back(std::isfinite(lead) ? log_bound - lead : 0);
+    }
+    return beside;
+}
+
 } // namespace
 
 Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &bound,
@@ -51,12 +66,15 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
     e.outside_unlisted = best_off_the_list(bound, *e.growth);
     e.against = evidence_against(bound, *e.growth);
     e.unlisted = evidence_off_the_list(bound, *e.growth);
+    const bool in_steps = e.read == Metric::space && !e.growth->best().exact;
     std::vector<RatioRead> places;
     for (std::size_t i = 0; i < e.growth->points.size(); ++i) {
         const Located &point = e.growth->points[i];
-        const double log_bound = evaluate_log(bound.growth, e.growth->sizes_at(i));
-        places.push_back({point.sizes, point.log_value - log_bound, point.error,
-                          e.read == Metric::space ? std::optional(log_bound) : std::nullopt});
+        const Sizes sizes = e.growth->sizes_at(i);
+        const double log_bound = evaluate_log(bound.growth, sizes);
+        places.push_back({point.sizes, point.log_value - log_bound, point.error, log_bound, in_steps, {}});
+        if (e.is_over_several())
+            places.back().beside_lead = beside_lead(bound, e.growth->names(), sizes, log_bound);
     }
     e.witness = find_witness(way_left(e), places, e.read == Metric::space ? least_rise_of_bytes : least_rise);
     e.end_rise = rise_at_the_ends(bound.kind, places, least_rise_at_an_end);

@@ -227,11 +227,15 @@ void allow_for_reading(const Claim &claim, const std::vector<ShapeGrowth> &shape
             std::vector<Expression> sizes;
             for (const std::string &name : growth->names())
                 sizes.push_back(make_size(name));
-            const SizeOrder::Course input = growth->order().course_of(
-                sizes.size() == 1 ? sizes[0] : make(ExpressionNode::Kind::product, sizes));
-            if (SizeOrder::within(input, growth->order().course_of(claim.bound.growth)) ||
-                !SizeOrder::within(growth->best().course, input))
-                return;
+            const Expression length =
+                sizes.size() == 1 ? sizes[0] : make(ExpressionNode::Kind::product, sizes);
+            const SizeOrder::Course input = growth->order().course_of(length);
+            // Times that hardly stand out from the start-up follow anything.
+            const bool faster = growth == shape.time
+                                    ? evidence_against({Bound::Kind::upper, length, ""}, *growth) >
+                                          policy::claim::exceeded_by_time
+                                    : !SizeOrder::within(growth->best().course, input);
+            if (SizeOrder::within(input, growth->order().course_of(claim.bound.growth)) || faster) return;
         }
     }
     judgement.verdict = Verdict::undecided;
@@ -270,6 +274,8 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
                 allow_for_garbage(one.judgement);
             if (solution.whole_program && one.judgement.decided_by == Metric::space)
                 one.judgement.decided_by = Metric::resident;
+            if (solution.remembers && one.judgement.decided_by)
+                one.judgement.remarks.push_back(besides::FirstCalls{});
             judged.push_back(std::move(one));
         }
     }

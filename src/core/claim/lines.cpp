@@ -49,6 +49,24 @@ const ProfileGrowth *largest_beside(const SolutionLines &lines, const Bound &bou
     return largest;
 }
 
+// Of a library function the lines that call it, the one that runs most often first, at the place of most
+// steps; without those that hardly do beside it.
+Spot with_callers_in_order(Spot spot, const std::vector<CountedCall> &calls) {
+    const auto top = std::max_element(calls.begin(), calls.end(), [](const auto &a, const auto &b) {
+        return total_of(a.spots) < total_of(b.spots);
+    });
+    if (spot.calls.empty() || spot.lines.size() < 2 || top == calls.end()) return spot;
+    const auto runs = [&](int line) {
+        const auto found = top->spots.find(key_of({spot.file, {line}, ""}));
+        return found == top->spots.end() ? 0.0 : static_cast<double>(found->second);
+    };
+    std::stable_sort(spot.lines.begin(), spot.lines.end(), [&](int a, int b) { return runs(a) > runs(b); });
+    const double enough = policy::claim::hardly_calls * runs(spot.lines.front());
+    std::erase_if(spot.lines, [&](int line) { return runs(line) < enough; });
+    std::sort(spot.lines.begin() + 1, spot.lines.end());
+    return spot;
+}
+
 } // namespace
 
 const ProfileGrowth *leaving(const SolutionLines &lines, const Bound &bound) {
@@ -79,7 +97,7 @@ void name_lines(std::vector<JudgedClaim> &claims, const std::vector<SolutionLine
             if (!found) continue;
             const ProfileSpot &first = found->profile.spots.front();
             const ProfileGrowth *rest = largest_beside(one, claim.claim.bound);
-            const Spot spot = spot_of(first.key);
+            const Spot spot = with_callers_in_order(spot_of(first.key), one.calls);
             auto &remarks = claim.judgement.remarks;
             remarks.insert(remarks.begin(),
                            besides::Line{spot, text(claim.solution, spot), found->told, first.exact,

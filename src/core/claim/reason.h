@@ -170,6 +170,7 @@ struct BelowGrainOn { // on these shapes it stays below what can be read
 struct Capped { // on the one shape it never takes more than on the other
     std::string shape, cap;
 };
+struct FirstCalls {};  // each reading is the first call of a process, since the solution remembers
 struct SmallestClaim { // that holds
     std::string claim;
 };
@@ -181,8 +182,9 @@ struct Garbage {};        // what is collected only later counts in the reading
 
 } // namespace besides
 
-using Remark = std::variant<besides::Line, besides::StepsApart, besides::Hardest, besides::FromBelow,
-                            besides::BelowGrainOn, besides::Capped, besides::SmallestClaim,
-                            besides::TimeFaster, besides::ReadingOfInput, besides::Garbage>;
+using Remark =
+    std::variant<besides::Line, besides::StepsApart, besides::Hardest, besides::FromBelow,
+                 besides::BelowGrainOn, besides::Capped, besides::FirstCalls, besides::SmallestClaim,
+                 besides::TimeFaster, besides::ReadingOfInput, besides::Garbage>;
 
 } // namespace iron

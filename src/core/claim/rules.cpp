@@ -274,7 +274,7 @@ bool is_start_up(const Evidence &e, const Judgement &j) {
     if (!e.shape->starts_up || (!bytes && j.decided_by != Metric::time) || j.verdict == Verdict::undecided)
         return false;
     const Growth &read = bytes ? *e.growth : *e.shape->time;
-    if (bytes && stays_level(read)) return false;
+    if (bytes && (stays_level(read) || read.best().exact)) return false;
     const std::vector<Located> above = above_the_start_up(read);
     if (above.empty()) return true;
     if (j.verdict == Verdict::exceeded && (!e.witness || e.witness_rises())) return false;

@@ -28,8 +28,13 @@ struct Found {
 // Places along which one size grows while the others stay, in that order.
 using PlacesInLine = std::vector<std::size_t>;
 
-std::vector<PlacesInLine> lines_through(const std::vector<RatioRead> &places) {
-    std::vector<PlacesInLine> lines;
+struct LineThrough {
+    std::size_t grows = 0; // which of the sizes
+    PlacesInLine places;
+};
+
+std::vector<LineThrough> lines_through(const std::vector<RatioRead> &places) {
+    std::vector<LineThrough> lines;
     std::vector<std::size_t> order(places.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::stable_sort(order.begin(), order.end(),
@@ -43,7 +48,7 @@ std::vector<PlacesInLine> lines_through(const std::vector<RatioRead> &places) {
             by_others[others].push_back(at);
         }
         for (auto &[others, line] : by_others)
-            lines.push_back(std::move(line));
+            lines.push_back({grows, std::move(line)});
     }
     return lines;
 }
@@ -67,18 +72,18 @@ double leap_of_capacity(const std::vector<double> &values) {
 // the last place of the step before and the first of its own.
 std::vector<double> lower_than_their_steps(const std::vector<RatioRead> &places) {
     std::vector<double> lower(places.size());
-    if (places.empty() || !places.front().log_bound) return lower;
-    for (const PlacesInLine &line : lines_through(places)) {
+    if (places.empty() || !places.front().in_steps) return lower;
+    for (const auto &[grows, line] : lines_through(places)) {
         std::vector<double> values;
         for (const std::size_t at : line)
-            values.push_back(places[at].log_ratio + *places[at].log_bound);
+            values.push_back(places[at].log_ratio + places[at].log_bound);
         const double leap = leap_of_capacity(values);
         if (leap == 0) continue;
         std::optional<std::size_t> before; // the last place of the step before
         for (std::size_t i = 0; i < line.size(); ++i) {
             if (i > 0 && values[i] - values[i - 1] >= level_capacity) before = line[i - 1];
             const double may =
-                before ? std::min(leap, *places[line[i]].log_bound - *places[*before].log_bound) : leap;
+                before ? std::min(leap, places[line[i]].log_bound - places[*before].log_bound) : leap;
             lower[line[i]] = std::max(lower[line[i]], may);
         }
     }
@@ -201,6 +206,27 @@ bool is_highest(const std::vector<RatioRead> &places, std::size_t at, double sig
     });
 }
 
+// Whether a ratio that rises along a line to a place does so only while what leads the bound outgrows the
+// rest of it: as n over n + k does up to n alone. Then nothing rises against the lead either, and as much
+// work was already farther above the bound where it was smaller.
+bool only_wakes_up(const std::vector<RatioRead> &places, const LineThrough &along, double sign) {
+    const PlacesInLine &line = along.places;
+    const RatioRead &end = places[line.back()];
+    if (sign < 0 || end.beside_lead.empty()) return false;
+    const auto against_the_lead = [&](std::size_t at) {
+        return places[at].log_ratio + places[at].beside_lead[along.grows];
+    };
+    const std::size_t half = line[last_up_to(parts_of(places, line), 0.5)];
+    if (against_the_lead(line.back()) - against_the_lead(half) >
+        errors_apart * std::hypot(end.error, places[half].error))
+        return false;
+    const auto reading = [](const RatioRead &one) { return one.log_ratio + one.log_bound; };
+    return std::any_of(places.begin(), places.end(), [&](const RatioRead &other) {
+        return none_falls(other.sizes, end.sizes) && reading(other) > reading(end) - as_much_work &&
+               other.log_ratio - end.log_ratio > errors_apart * std::hypot(end.error, other.error);
+    });
+}
+
 // What leads up to a place: the longest chain of rising ratios, and the least ratio that one starts from.
 struct Chain {
     std::size_t places = 1;
@@ -243,9 +269,11 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
         if (is_last) found = {{start, to, 0}, clear};
     }
     if (!found) return found;
-    for (const PlacesInLine &line : lines_through(places))
-        found->witness.late_rise =
-            std::max(found->witness.late_rise, LineEnd(places, lower, line, sign).late_rise());
+    for (const LineThrough &line : lines_through(places)) {
+        const double rise = LineEnd(places, lower, line.places, sign).late_rise();
+        if (rise > found->witness.late_rise && !only_wakes_up(places, line, sign))
+            found->witness.late_rise = rise;
+    }
     if (found->witness.late_rise <= 0) return std::nullopt;
     found->witness.is_highest = is_highest(places, found->witness.to, sign);
     const RatioRead &from = places[found->witness.from], &to = places[found->witness.to];
@@ -270,12 +298,14 @@ std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRea
 EndRise rise_at_the_ends(Bound::Kind kind, const std::vector<RatioRead> &places, double least) {
     const std::vector<double> lower = lower_than_their_steps(places);
     EndRise found = EndRise::none;
-    for (const PlacesInLine &line : lines_through(places))
+    for (const LineThrough &line : lines_through(places))
         for (const double sign : {1.0, -1.0}) {
             if (kind == (sign > 0 ? Bound::Kind::lower : Bound::Kind::upper)) continue;
-            if (!LineEnd(places, lower, line, sign).still_rises(least)) continue;
+            if (!LineEnd(places, lower, line.places, sign).still_rises(least) ||
+                only_wakes_up(places, line, sign))
+                continue;
             found = EndRise::some;
-            if (is_highest(places, line.back(), sign)) return EndRise::to_the_highest;
+            if (is_highest(places, line.places.back(), sign)) return EndRise::to_the_highest;
         }
     return found;
 }

@@ -13,7 +13,11 @@ struct RatioRead {
     std::vector<double> sizes;
     double log_ratio = 0;
     double error = 0;
-    std::optional<double> log_bound{}; // of bytes, which may come in steps: ln of the bound there
+    double log_bound = 0;  // ln of the bound there
+    bool in_steps = false; // bytes: a container's capacity may lie under them
+    // Over several sizes, by size: ln of the bound over what leads it there as that size alone grows: of n +
+    // k the other part is what still counts.
+    std::vector<double> beside_lead{};
 };
 
 // Two places, as indices: no size falls from the one to the other.
@@ -30,7 +34,8 @@ struct Witness {
 // read, along which reading / bound rises (for Omega falls, for Theta either) by more than twice the errors
 // of its ends, by `least_rise` (ln) at the least, and along which, for some size, it does not come to rest
 // before the largest. Bytes that stay the same from size to size and then leap are a container's capacity:
-// what they may show where its step begins is no rise. None where there is none.
+// what they may show where its step begins is no rise; nor is what n shows over n + k until n is the larger.
+// None where there is none.
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise);
 

@@ -195,7 +195,7 @@ class Design::Making {
         if (!shares_) return std::nullopt;
         cone_.generators.reserve(leads_.size() * (2 * cone_.lows.size() + 8));
         for (std::size_t j = 0; j < leads_.size(); ++j) {
-            Generator one{Column(places(), 0), {}};
+            Generator one{Column(places(), 0), {}, false};
             for (std::size_t i = 0; i < leads_.size(); ++i)
                 if (const double share = (*shares_)(i, j); share > 0)
                     add_part(one, i, leads_[i]->column, share);
@@ -204,9 +204,13 @@ class Design::Making {
         }
         for (std::size_t h = 0; h < cone_.lows.size(); ++h) {
             if (options.free_lows)
-                cone_.generators.push_back({design_.term(cone_.lows[h]).column, {{leads_.size() + h, 1}}});
+                cone_.generators.push_back(
+                    {design_.term(cone_.lows[h]).column, {{leads_.size() + h, 1}}, false});
             for (std::size_t j = 0; j < leads_.size() && !options.free_lows; ++j)
                 add_low(h, j, options.taken_off);
+            if (options.starts_up && !options.free_lows && is_constant(cone_.lows[h]))
+                cone_.generators.push_back(
+                    {design_.term(cone_.lows[h]).column, {{leads_.size() + h, 1}}, true});
         }
         add_what_relations_leave();
         if (options.waves)
@@ -217,6 +221,7 @@ class Design::Making {
 
   private:
     std::size_t places() const { return design_.places_.size(); }
+    bool is_constant(int term) const { return sizes_in(design_.candidate(term).expression).empty(); }
 
     void add_low(std::size_t h, std::size_t j, double taken_off) {
         const std::vector<int> &own = design_.lows_of(cone_.leads[j]);

@@ -31,6 +31,7 @@ struct Generator {
     Column column;
     // (index into leads, then lower terms; factor). Not allocated: of small fits there are millions.
     boost::container::static_vector<std::pair<std::size_t, double>, 4> parts;
+    bool is_start_up = false; // no memory makes it dearer
 };
 
 // The curves that a set of leads stands for: sums of these, none taken less than 0 times.
@@ -43,11 +44,12 @@ struct Cone {
 // How a cone is made. taken_off: so much of the lead at the place where it is least beside a lower term may
 // be taken off of that, weakly; none where 0. waves: counts follow doubled capacities, whole roots and the
 // levels of halving trees, around the smooth curve, bounded by factors. free_lows: lower terms are as large
-// as they like, where it is known what leads.
+// as they like, where it is known what leads. starts_up: the constant alone is.
 struct ConeOptions {
     double taken_off = 0;
     bool waves = false;
     bool free_lows = false;
+    bool starts_up = false;
     auto operator<=>(const ConeOptions &) const = default;
 };
 

@@ -115,9 +115,18 @@ std::size_t largest_reading(const std::vector<Located> &points) {
         points.begin());
 }
 
-void put_exact_form_first(Growth &growth, const std::vector<Sizes> &places) {
+// Counts are, and bytes that an allocator was asked for, not pages of a process.
+bool is_to_the_digit(const Series &series, Noise noise) {
+    return noise == Noise::counted ||
+           (noise == Noise::weighed && series.grain < policy::growth::coarse_grain);
+}
+
+constexpr double rounded_by = 0.29; // of a whole number: the deviation of what lies evenly in one
+
+// may_be_level: where differences are lost in a grain, what stays level says nothing.
+void put_exact_form_first(Growth &growth, const std::vector<Sizes> &places, bool may_be_level) {
     const auto terms = exact_form(*growth.catalogue, growth.points, places);
-    if (!terms) return;
+    if (!terms || (!may_be_level && terms->size() == 1 && terms->front().curve->name == "1")) return;
     Fit fit;
     fit.exact = true;
     fit.terms = *terms;
@@ -138,6 +147,10 @@ void put_exact_form_first(Growth &growth, const std::vector<Sizes> &places) {
         fit.fitted.push_back(value_at(fit, sizes));
     fit.score = growth.fits.front().score + policy::growth::certain;
     growth.fits.insert(growth.fits.begin(), std::move(fit));
+    // Nothing of them is the grain's.
+    for (Located &point : growth.points)
+        if (point.log_most >= point.log_value)
+            point.error = std::min(point.error, rounded_by / std::exp(point.log_value));
 }
 
 } // namespace
@@ -151,10 +164,10 @@ Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalog
     const std::vector<std::string> &names = catalogue->names();
     const std::vector<bool> small = stay_small(series);
     const bool any_small = std::find(small.begin(), small.end(), true) != small.end();
-    const bool counted = options.noise == Noise::counted;
+    const bool to_the_digit = is_to_the_digit(series, options.noise);
     const ShownBy on_the_list = any_small ? ShownBy::exponential : ShownBy::any;
     const auto missing = [&](ShownBy by) { return too_few(growth.points, names, options.least_places, by); };
-    if (const auto few = missing(on_the_list); few && (!counted || missing(ShownBy::closed_form))) {
+    if (const auto few = missing(on_the_list); few && (!to_the_digit || missing(ShownBy::closed_form))) {
         growth.too_few = *few;
         return growth;
     }
@@ -165,7 +178,9 @@ Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalog
     Search search(*design, growth.points, options);
     growth.fits = search.fits();
     if (growth.fits.empty()) return growth;
-    if (counted) put_exact_form_first(growth, (*design).places());
+    if (to_the_digit)
+        put_exact_form_first(growth, (*design).places(),
+                             options.noise == Noise::counted || series.grain <= policy::growth::finest_grain);
     const ShownBy by = growth.best().exact                                  ? ShownBy::closed_form
                        : names.size() > 1 || growth.best().is_exponential() ? on_the_list
                                                                             : ShownBy::any;

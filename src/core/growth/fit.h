@@ -92,6 +92,7 @@ struct FitOptions {
     std::vector<Bound> beside = {}; // of these too the best on either side is kept, but not searched for
     std::size_t least_places = policy::growth::least_places; // of series over one size
     bool wanders = false;                                    // from size to size: locate()
+    bool starts_up = false; // each reading holds a start-up, which may be larger than all that grows
     std::vector<CandidatePtr> decided = {}; // the leads of what other readings of the same calls grow like
 };
 

@@ -43,6 +43,7 @@ SeriesGrowth Fitter::fit_as_read(const NamedSeries &series, const std::vector<Bo
         if (names_all(series.series.names, bound.growth)) options.claims.push_back(bound);
     options.beside = smaller_bounds(options.claims, *catalogue);
     options.decided = decided;
+    options.starts_up = series.series.starts_up;
     const FitPart part = [&](const Series &some, std::size_t least_places) {
         options.least_places = least_places;
         return fit_growth(some, catalogue, options, designs_);

@@ -64,6 +64,7 @@ void Memory::add_under(const Cone &cone, const std::vector<double> &starts, cons
         for (std::size_t i = 0; i < times.size(); ++i)
             times[i] = dearer_by(step.step, sets_[step.set][i]);
         for (std::size_t g = 0; g < (thorough ? cone.generators.size() : leads); ++g) {
+            if (cone.generators[g].is_start_up) continue;
             take(cone.generators[g], times, 0.0);
             if (g < leads) take(cone.generators[g], times, starts[g]);
         }
@@ -82,6 +83,7 @@ class Memory::Stepped {
         starts_ = starts_beside(*cone_);
     }
     bool fits() const { return cone_; }
+    const Cone &cone() const { return *cone_; }
     LeastSquares solved(const std::vector<StepOn> &steps, bool thorough) {
         const Column &weights = memory_.scored_.weights();
         std::size_t count = cone_->generators.size();
@@ -120,9 +122,9 @@ std::vector<Generator> Memory::touched(const Cone &cone, const std::vector<StepO
 
 bool Memory::is_explained(const Tried &one) const { return one.solved.chi2 < 0.3 * scored_.rows(); }
 
-void Memory::keep_if_better(Tried &one, LeastSquares solved, const std::vector<StepOn> &steps,
-                            bool thorough) const {
-    const double score = scored_.score(solved, one.prior, steps.size());
+void Memory::keep_if_better(Tried &one, const Cone &cone, LeastSquares solved,
+                            const std::vector<StepOn> &steps, bool thorough) const {
+    const double score = scored_.score_of(cone, solved, one.prior, steps.size());
     if (score <= one.score) return;
     one.score = score;
     one.solved = std::move(solved);
@@ -151,7 +153,8 @@ void Memory::try_coarsely(Tried &one) const {
         sets_.size() > 1 ? policy::growth::coarse_steps_apart : policy::growth::coarse_steps_apart_on_one;
     const auto tried = on_grid(stepped, apart, 0.65);
     if (!tried.empty())
-        keep_if_better(one, stepped.solved({tried.front().second}, true), {tried.front().second}, true);
+        keep_if_better(one, stepped.cone(), stepped.solved({tried.front().second}, true),
+                       {tried.front().second}, true);
 }
 
 void Memory::try_closely(Tried &one) const {
@@ -178,7 +181,7 @@ void Memory::try_closely(Tried &one) const {
         const StepOn end{start.set, polished(value, start.step, 50)};
         LeastSquares solved = stepped.solved({end}, true);
         least = std::min(least, solved.chi2);
-        keep_if_better(one, std::move(solved), {end}, true);
+        keep_if_better(one, stepped.cone(), std::move(solved), {end}, true);
     }
     if (least < 0.95 * scored_.rows() || least == 1e300) return;
     std::vector<std::size_t> done;
@@ -217,7 +220,8 @@ void Memory::two_steps(Tried &one, Stepped &stepped, std::size_t on) const {
                 40);
         }
         for (const bool thorough : {false, true})
-            keep_if_better(one, stepped.solved(both(first, second), thorough), both(first, second), thorough);
+            keep_if_better(one, stepped.cone(), stepped.solved(both(first, second), thorough),
+                           both(first, second), thorough);
     }
 }
 

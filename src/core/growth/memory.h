@@ -30,7 +30,7 @@ class Memory {
     class Stepped;
 
     void add_set(const std::function<double(std::size_t)> &doublings_of);
-    void keep_if_better(Tried &one, LeastSquares solved, const std::vector<StepOn> &steps,
+    void keep_if_better(Tried &one, const Cone &cone, LeastSquares solved, const std::vector<StepOn> &steps,
                         bool thorough) const;
     // One step all over every working set, `apart` doublings from one to the next: each with its chi-square,
     // the best first.

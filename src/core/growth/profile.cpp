@@ -133,11 +133,23 @@ std::string sum_text(const std::vector<std::pair<std::string, double>> &terms) {
     return text;
 }
 
-// A size that every curve is a multiple of, and the curves without one of it; none where there is none.
+// Something that every curve is a multiple of, a size or min(n, k), and the curves without one of it; none
+// where there is none.
 std::optional<std::pair<std::string, std::vector<std::pair<std::string, double>>>>
-without_common_size(const std::vector<std::pair<std::string, double>> &terms) {
+without_common_factor(const std::vector<std::pair<std::string, double>> &terms) {
     const std::string &lowest = terms.back().first;
+    if (const std::size_t call = lowest.find("min("); call != std::string::npos) {
+        const std::string common = lowest.substr(call);
+        std::vector<std::pair<std::string, double>> left;
+        for (const auto &[curve, factor] : terms)
+            if (curve == common)
+                left.push_back({"1", factor});
+            else if (curve.ends_with(" " + common))
+                left.push_back({curve.substr(0, curve.size() - common.size() - 1), factor});
+        if (left.size() == terms.size()) return std::pair{common, left};
+    }
     const std::string size = lowest.substr(0, lowest.find_first_of(" ^"));
+    if (size.find('(') != std::string::npos) return std::nullopt;
     std::vector<std::pair<std::string, double>> left;
     for (const auto &[curve, factor] : terms) {
         std::string less;
@@ -170,13 +182,28 @@ bool gives_every_count(const Fit &fit, const Series &series) {
     });
 }
 
+// As people write it: n^2, not n n, and floor(log2 n).
+std::string curve_text(const Expression &curve) {
+    std::string text, floored;
+    std::vector<Expression> factors = {curve};
+    if (curve->kind == ExpressionNode::Kind::product) factors = curve->of;
+    std::erase_if(factors, [&](const Expression &one) {
+        if (one->kind != ExpressionNode::Kind::floor) return false;
+        floored = "floor(log2 " + print(one->of[0]->of[0]) + ")";
+        return true;
+    });
+    if (!factors.empty()) text = print_canonical(make(ExpressionNode::Kind::product, factors));
+    return text.empty() ? floored : floored.empty() ? text : text + " " + floored;
+}
+
 std::string closed_form_text(const Fit &fit, double times, double more) {
     std::vector<std::pair<std::string, double>> terms;
     bool constant = false;
     for (const Term &term : fit.terms) {
         double factor = term.factor * times;
-        if (term.curve->name == "1") factor += more, constant = true;
-        terms.push_back({term.curve->name, factor});
+        const std::string curve = curve_text(term.curve->expression);
+        if (curve == "1") factor += more, constant = true;
+        terms.push_back({curve, factor});
     }
     if (!constant && more != 0) terms.push_back({"1", more});
     constexpr int most = 48;
@@ -196,16 +223,18 @@ std::string closed_form_text(const Fit &fit, double times, double more) {
     // The largest growth first, the constant last.
     std::stable_sort(terms.begin(), terms.end(), [](const auto &a, const auto &b) {
         const auto degree = [](const std::string &curve) {
-            int sum = curve == "1" ? 0 : 1;
-            for (std::size_t i = 0; i < curve.size(); ++i)
-                sum += curve[i] == ' ' ? 1 : curve[i] == '^' ? curve[i + 1] - '1' : 0;
+            int sum = curve == "1" ? 0 : 1, depth = 0;
+            for (std::size_t i = 0; i < curve.size(); ++i) {
+                depth += curve[i] == '(' ? 1 : curve[i] == ')' ? -1 : 0;
+                if (depth == 0) sum += curve[i] == ' ' ? 1 : curve[i] == '^' ? curve[i + 1] - '1' : 0;
+            }
             return sum;
         };
         return degree(a.first) > degree(b.first);
     });
     const std::string over = denominator == 1 ? "" : fmt::format(" / {}", denominator);
     if (terms.size() > 1)
-        if (const auto common = without_common_size(terms))
+        if (const auto common = without_common_factor(terms))
             return fmt::format("{} ({}){}", common->first, sum_text(common->second), over);
     const std::string text = sum_text(terms);
     return terms.size() > 1 && denominator > 1 ? "(" + text + ")" + over : text + over;

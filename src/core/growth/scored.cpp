@@ -2,14 +2,15 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
 #include "core/growth/gram.h"
 #include "core/policy.h"
 
 namespace iron {
 
-Scored::Scored(Design &design, std::vector<Located> points, Noise noise)
-    : design_(design), noise_(noise), points_(std::move(points)) {
+Scored::Scored(Design &design, std::vector<Located> points, Noise noise, bool starts_up)
+    : design_(design), noise_(noise), starts_up_(starts_up), points_(std::move(points)) {
     if (is_exact() && !design.catalogue().is_dense())
         for (Located &point : points_)
             point.error = std::hypot(point.error, policy::growth::least_error_over_several);
@@ -35,10 +36,17 @@ double Scored::score(const LeastSquares &solved, double prior, std::size_t steps
            policy::growth::cost_of_a_memory_step * static_cast<double>(steps);
 }
 
+double Scored::score_of(const Cone &cone, const LeastSquares &solved, double prior, std::size_t steps) const {
+    for (std::size_t g = 0; g < cone.generators.size(); ++g)
+        if (cone.generators[g].is_start_up && solved.coefficients[g] > 0 && solved.active == 1)
+            return -std::numeric_limits<double>::infinity();
+    return score(solved, prior, steps);
+}
+
 ConeOptions Scored::cone_options(bool with_steps, bool decided) const {
     if (decided) return {0, false, true};
     if (is_exact()) return {policy::growth::taken_off_counts, true};
-    return {with_steps ? 0 : policy::growth::taken_off_times, false};
+    return {with_steps ? 0 : policy::growth::taken_off_times, false, false, starts_up_};
 }
 
 std::vector<Column> Scored::weighed(const std::vector<Generator> &generators) const {

@@ -32,7 +32,7 @@ struct Tried {
 class Scored {
   public:
     // The design is at the points' places, in their order.
-    Scored(Design &design, std::vector<Located> points, Noise noise);
+    Scored(Design &design, std::vector<Located> points, Noise noise, bool starts_up);
 
     Design &design() const { return design_; }
     const std::vector<Located> &points() const { return points_; }
@@ -44,6 +44,8 @@ class Scored {
 
     double prior_of(const TermSet &set) const;
     double score(const LeastSquares &solved, double prior, std::size_t steps = 0) const;
+    // The same of a cone: nothing (minus infinity) where the start-up alone explains it, whatever leads.
+    double score_of(const Cone &cone, const LeastSquares &solved, double prior, std::size_t steps = 0) const;
     ConeOptions cone_options(bool with_steps, bool decided = false) const;
     std::vector<Column> weighed(const std::vector<Generator> &generators) const;
     // Counts are worth all digits.
@@ -55,6 +57,7 @@ class Scored {
   private:
     Design &design_;
     Noise noise_;
+    bool starts_up_;
     std::vector<Located> points_;
     double unit_ = 0; // values are brought near 1 by the middle point, so that nothing overflows
     Column weights_, target_;

@@ -18,8 +18,8 @@ constexpr std::size_t most_leads = 3;
 } // namespace
 
 Search::Search(Design &design, std::vector<Located> points, const FitOptions &options)
-    : options_(options), design_(design), scored_(design, std::move(points), options.noise),
-      memory_(scored_) {
+    : options_(options), design_(design),
+      scored_(design, std::move(points), options.noise, options.starts_up), memory_(scored_) {
     for (std::size_t i = 0; i < design.catalogue().leading(); ++i)
         listed_.push_back(static_cast<int>(i));
     for (const Bound &claim : options.claims)
@@ -132,7 +132,7 @@ Tried &Search::fitted(const TermSet &set) {
     const Cone *cone = design_.cone(set, scored_.cone_options(false));
     if (!cone) return one;
     one.solved = scored_.solved(scored_.weighed(cone->generators));
-    one.score = scored_.score(one.solved, one.prior);
+    one.score = scored_.score_of(*cone, one.solved, one.prior);
     return one;
 }
 

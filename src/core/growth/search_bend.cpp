@@ -91,7 +91,7 @@ double Search::bent_score(const Tried &start, const std::vector<Bend> &bends, Cl
     one.thorough = start.thorough;
     if (const Cone *cone = design_.cone(set, scored_.cone_options(!one.steps.empty()))) {
         one.solved = scored_.solved(scored_.weighed(generators_of(one, *cone)));
-        one.score = scored_.score(one.solved, one.prior, one.steps.size());
+        one.score = scored_.score_of(*cone, one.solved, one.prior, one.steps.size());
     }
     return tried_.try_emplace(set, std::move(one)).first->second.score;
 }

@@ -64,6 +64,11 @@ void Planner::told_failure(const Cell &cell, double after_s) {
     climbing_.told_failure(cell, after_s);
 }
 
+void Planner::told_counts_are_void(int solution) {
+    for (auto &[cell, record] : ledger_.cells)
+        if (cell.solution == solution) record.has_count = false;
+}
+
 void Planner::told_disturbed(const Cell &cell) {
     if (stage_ == Stage::rounds) rounds_.told_disturbed(cell);
 }

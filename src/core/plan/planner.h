@@ -41,6 +41,8 @@ class Planner {
     // line are dropped. `after_s`: where the clock stopped the call, else 0.
     void told_failure(const Cell &cell, double after_s = 0);
     void told_needs(const std::vector<Need> &needs);
+    // What was counted of a solution says nothing: its cells are counted anew.
+    void told_counts_are_void(int solution);
 
     // Before the first next(). What calls of a series took, by size, known from elsewhere: all at once.
     void hint(const Cell &series, const std::map<double, double> &calls) { climbing_.hint(series, calls); }

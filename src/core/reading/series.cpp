@@ -289,7 +289,9 @@ double mean_of(const std::vector<Reading> &readings) {
 
 namespace {
 
-Series emptied(const Series &series) { return {series.names, {}, series.grain, series.grain_of_most}; }
+Series emptied(const Series &series) {
+    return {series.names, {}, series.grain, series.grain_of_most, series.starts_up};
+}
 
 } // namespace
 

@@ -1,0 +1,64 @@
+// Solutions that keep something from one call to the next: a table in a global, a cache on a function, a
+// default argument. A claim speaks of a first call.
+#pragma once
+
+#include <cstdint>
+#include <map>
+#include <set>
+#include <string>
+#include <vector>
+
+#include "core/plan/plan.h"
+#include "records/journal.h"
+
+namespace iron {
+
+// Finds them while they are measured.
+class Remembering {
+  public:
+    // Steps of a call, and of a second one on the same input in the same process. Whether these show, for the
+    // first time, that the solution remembers: of what calls grow by from one such input to another a good
+    // part is missing the second time. What is made ready once, whatever the input, does not grow.
+    bool told(const std::string &solution, std::int64_t first, std::int64_t second);
+    // Of a cell: what a call took, and what its steps could take at the least.
+    void told_call(const Cell &cell, double time_ns);
+    void told_least(const Cell &cell, double least_ns) { seen_[cell].least_ns = least_ns; }
+    // No machine takes so many steps in so short a time, or the first call on an input took far longer than
+    // those after it: the compiler does without steps, something had to get warm, or an earlier call has done
+    // the work. Where that is worth a look: once for every doubling of the work.
+    bool is_doubtful(const std::string &solution, const Cell &cell, double first_s);
+    // What came of it: seconds of the first call of a new process, and of a second one there. It takes two
+    // looks, the second at twice the work: what a process makes ready once, classes and compiled code, does
+    // not grow so.
+    bool told_times(const std::string &solution, double first_s, double second_s);
+    // Known from an earlier session.
+    void recall(const std::vector<Measurement> &earlier);
+    bool remembers(const std::string &solution) const { return remember_.contains(solution); }
+
+  private:
+    struct Pair {
+        std::int64_t first = 0, saved = 0;
+    };
+    struct Seen {
+        double time_ns = 1e300, least_ns = 0;
+    };
+    std::map<Cell, Seen> seen_;
+    std::map<std::string, double> shown_by_;    // seconds of the first call that first showed it in times
+    std::map<std::string, double> looked_at_s_; // the work of a call at the last look
+    std::map<std::string, Pair> least_;         // the first pair of which something was saved
+    std::set<std::string> remember_;
+};
+
+// Those that were read by first calls from some reading on, or counted so.
+std::set<std::string> remembering_in(const std::vector<Measurement> &measurements);
+// What it makes of their times: the largest place where first calls and later ones were timed.
+struct FirstAndLater {
+    std::string solution, shape;
+    Sizes sizes;
+    double first_ns = 0, later_ns = 0;
+};
+std::vector<FirstAndLater> first_and_later(const std::vector<Measurement> &measurements);
+// The readings without the later calls of those.
+std::vector<Measurement> first_calls_of_them(const std::vector<Measurement> &measurements);
+
+} // namespace iron
