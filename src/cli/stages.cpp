@@ -162,7 +162,7 @@ FittedScope fit_stage(const Session &session) {
     Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), taken,
                         memory_curve_in(journal.heading), store, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
-    fitted.lines = lines_of(scope, fitted, taken, parallel_for);
+    fitted.lines = lines_of(scope, fitted, taken, store.fitter, parallel_for);
     FittedScope all{std::move(scope), std::move(fitted), std::move(journal)};
     if (!all.lines.empty())
         write_file(session.file("lines.json"),

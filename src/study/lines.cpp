@@ -40,14 +40,14 @@ std::string class_of_all(const Fitted &fitted, const SolutionLines &lines) {
 } // namespace
 
 std::vector<SolutionLines> lines_of(const Scope &scope, const Fitted &fitted,
-                                    const std::vector<Measurement> &measurements, const EachOf &each) {
+                                    const std::vector<Measurement> &measurements, Fitter &fitter,
+                                    const EachOf &each) {
     std::map<Key, std::vector<CountedCall>> calls = counted_calls(scope, measurements);
     std::vector<SolutionLines> all;
     for (const SolutionClaims &one : fitted.claims)
         for (const std::string &shape : scope.shapes)
             if (const auto found = calls.find({one.solution, shape}); found != calls.end())
                 all.push_back({one.solution, shape, std::move(found->second), {}});
-    Fitter fitter;
     const std::vector<Relation> relations = scope.problem.relations();
     each(static_cast<int>(all.size()), [&](int i) {
         SolutionLines &lines = all[i];

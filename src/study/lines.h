@@ -10,6 +10,7 @@ namespace iron {
 
 // Of every solution and shape that was counted by spot, in the scope's order.
 std::vector<SolutionLines> lines_of(const Scope &scope, const Fitted &fitted,
-                                    const std::vector<Measurement> &measurements, const EachOf &each);
+                                    const std::vector<Measurement> &measurements, Fitter &fitter,
+                                    const EachOf &each);
 
 } // namespace iron

@@ -34,14 +34,13 @@ std::vector<SolutionClaims> shape_by_shape(std::vector<SolutionClaims> claims,
 }
 
 // Where steps were counted, times are not asked yet: they take far longer to fit.
-std::vector<Measurement> deciding(const std::vector<Measurement> &measurements) {
+void leave_out_times_of_counted(std::vector<Measurement> &measurements) {
     std::set<std::pair<std::string, std::string>> counted;
     for (const Measurement &m : measurements)
         if (m.kind == MeasuredKind::counting) counted.insert({m.solution, m.shape});
-    std::vector<Measurement> those;
-    for (const Measurement &m : measurements)
-        if (m.kind != MeasuredKind::timing || !counted.contains({m.solution, m.shape})) those.push_back(m);
-    return those;
+    std::erase_if(measurements, [&](const Measurement &m) {
+        return m.kind == MeasuredKind::timing && counted.contains({m.solution, m.shape});
+    });
 }
 
 class Needs {
@@ -85,9 +84,10 @@ class Needs {
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
                                   FitStore &store, const EachOf &each) {
-    const std::vector<Measurement> taken = readings_to_judge(measurements);
-    Fitted fitted = fit(scope, claims, deciding(taken), memory, store, each);
-    fitted.lines = lines_of(scope, fitted, taken, each);
+    std::vector<Measurement> taken = readings_to_judge(measurements);
+    leave_out_times_of_counted(taken);
+    Fitted fitted = fit(scope, claims, taken, memory, store, each);
+    fitted.lines = lines_of(scope, fitted, taken, store.fitter, each);
     Needs needs(scope, claims);
     std::set<std::tuple<std::string, Metric, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {

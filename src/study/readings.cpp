@@ -75,8 +75,9 @@ std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measu
         std::vector<double> times_ns;   // a whole program's less what an empty one takes
     };
     std::map<std::pair<std::string, std::string>, std::map<Sizes, Call>> calls;
-    for (const Measurement &m : first_calls_of_them(measurements)) {
-        if (m.outcome != Outcome::done || m.kind == MeasuredKind::space) continue;
+    const std::set<std::string> remembering = remembering_in(measurements);
+    for (const Measurement &m : measurements) {
+        if (m.outcome != Outcome::done || m.kind == MeasuredKind::space || !is_told(m, remembering)) continue;
         Call &call = calls[{m.solution, m.shape}][m.sizes];
         if (m.kind == MeasuredKind::timing) {
             // A start is known to its half.
@@ -102,11 +103,16 @@ std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measu
 }
 
 std::vector<Measurement> readings_to_judge(const std::vector<Measurement> &measurements) {
-    std::vector<Measurement> kept = first_calls_of_them(measurements);
+    const std::set<std::string> remembering = remembering_in(measurements);
+    std::set<std::pair<std::string, std::string>> set_aside;
     for (const StepsNotTaken &one : steps_not_taken(measurements))
-        std::erase_if(kept, [&](const Measurement &m) {
-            return m.kind == MeasuredKind::counting && m.solution == one.solution && m.shape == one.shape;
-        });
+        set_aside.insert({one.solution, one.shape});
+    std::vector<Measurement> kept;
+    kept.reserve(measurements.size());
+    for (const Measurement &m : measurements)
+        if (is_told(m, remembering) &&
+            !(m.kind == MeasuredKind::counting && set_aside.contains({m.solution, m.shape})))
+            kept.push_back(m);
     return kept;
 }
 

@@ -1,7 +1,6 @@
 #include "study/remembering.h"
 
 #include <algorithm>
-#include <iterator>
 
 #include "core/policy.h"
 
@@ -57,6 +56,8 @@ void Remembering::recall(const std::vector<Measurement> &earlier) {
 
 std::set<std::string> remembering_in(const std::vector<Measurement> &measurements) {
     std::set<std::string> names, warm;
+    if (std::none_of(measurements.begin(), measurements.end(), [](const Measurement &m) { return m.cold; }))
+        return names;
     for (const Measurement &m : measurements)
         if (m.kind == MeasuredKind::timing && m.outcome == Outcome::done && !m.cold) warm.insert(m.solution);
     for (const Measurement &m : measurements)
@@ -89,14 +90,9 @@ std::vector<FirstAndLater> first_and_later(const std::vector<Measurement> &measu
     return all;
 }
 
-std::vector<Measurement> first_calls_of_them(const std::vector<Measurement> &measurements) {
-    const std::set<std::string> names = remembering_in(measurements);
-    std::vector<Measurement> kept;
-    std::copy_if(measurements.begin(), measurements.end(), std::back_inserter(kept),
-                 [&](const Measurement &m) {
-                     return m.cold || m.outcome != Outcome::done || !names.contains(m.solution);
-                 });
-    return kept;
+bool is_told(const Measurement &measurement, const std::set<std::string> &remembering) {
+    return measurement.cold || measurement.outcome != Outcome::done ||
+           !remembering.contains(measurement.solution);
 }
 
 } // namespace iron

@@ -58,7 +58,7 @@ struct FirstAndLater {
     double first_ns = 0, later_ns = 0;
 };
 std::vector<FirstAndLater> first_and_later(const std::vector<Measurement> &measurements);
-// The readings without the later calls of those.
-std::vector<Measurement> first_calls_of_them(const std::vector<Measurement> &measurements);
+// Whether a reading tells of its solution: all do, but the later calls of those that remember.
+bool is_told(const Measurement &measurement, const std::set<std::string> &remembering);
 
 } // namespace iron

@@ -9,6 +9,7 @@
 #include <functional>
 #include <gtest/gtest.h>
 #include <nlohmann/json.hpp>
+#include <regex>
 #include <string>
 #include <vector>
 
@@ -164,11 +165,21 @@ void write(std::ostream &out, long long answer) { out << answer << '\n'; }
         solution("scan", "long long top = 0; for (int l : levels) if (l > top) top = l; return top;");
     }
 
+    // Optimised a little: what is tried is the tool, and most of a test's time is building.
+    static constexpr const char *flags = "flags = \"-O1 -std=c++20 -I" IRON_READ_AHEAD "\"\n";
     static std::string table(const std::string &name, const std::string &time = "") {
-        // Optimised a little: what is tried is the tool, and most of a test's time is building.
-        return "[solutions." + name + "]\nsource = \"" + name +
-               ".cpp\"\nflags = \"-O1 -std=c++20 -I" IRON_READ_AHEAD "\"\n" +
+        return "[solutions." + name + "]\nsource = \"" + name + ".cpp\"\n" + flags +
                (time.empty() ? "" : "time = \"" + time + "\"\n");
+    }
+    // One of the demo problems, its C++ solutions built as the others of tests are.
+    void demo(const std::string &name) const {
+        using std::filesystem::copy_options;
+        std::filesystem::copy(std::string(IRON_SOURCE "/demo/") + name, path(),
+                              copy_options::recursive | copy_options::overwrite_existing);
+        std::filesystem::remove_all(results());
+        const std::regex source("(source = \"[^\"]*\\.cpp\"\n)");
+        write("stopwatch.toml",
+              std::regex_replace(read("stopwatch.toml"), source, std::string("$1") + flags));
     }
 
   private:

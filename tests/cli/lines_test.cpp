@@ -157,9 +157,10 @@ class Sorts {
                      {"run", "--budget", "4s", "--upto", "n=20000", "--shapes", "calm", "--quiet"});
     for (const auto &claim : folder.list("claims.json", "claims")) {
         EXPECT_EQ(claim.at("verdict"), "exceeded") << claim;
-        // In Java the comparison on the same line runs as often as the sort calls it.
+        // In Java the comparison on the same line runs as often as the sort calls it. How many logarithms
+        // there are, eleven inputs do not always tell.
         expect_contains(claim.at("reason"),
-                        claim.at("solution") == "sorts" ? "(sort) grows like n log n" : "line 10 ");
+                        claim.at("solution") == "sorts" ? "(sort) grows like n log" : "line 10 ");
     }
     SpotCounts java = counts_at(folder, "sorts-java", 64);
     EXPECT_GT(java["10 sort"], 64);

@@ -373,9 +373,8 @@ TEST(DemoCommand, LaysTheProblemsOutAndRunsThem) {
 TEST(DemoProblems, AgreeWhereTheyShould) {
     for (const char *name : {"signal-match", "barge-load", "mooring-chain", "pier-planks", "ferry-stops"}) {
         const Folder folder;
-        const Ran ran =
-            folder.run({"agree", "--tries", "12", "--problem", std::string(IRON_SOURCE "/demo/") + name,
-                        "--out", (folder.path() / "out").string()});
+        folder.demo(name);
+        const Ran ran = folder.run({"agree", "--tries", "12"});
         EXPECT_EQ(ran.status, 0) << name << ran.out << ran.err;
     }
 }

@@ -36,8 +36,8 @@ Tally tallied(int from, int count) {
 
 class GeneratedShares : public ::testing::TestWithParam<int> {};
 
-// A share of them a test, so that they run side by side.
-constexpr int shares = 4;
+// A share of them a test: while two are reckoned, other tests wait for limits and budgets.
+constexpr int shares = 2;
 
 TEST_P(GeneratedShares, ShowNoFault) {
     const Tally tally = tallied(1 + GetParam() * (problems / shares), problems / shares);

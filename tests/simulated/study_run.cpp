@@ -40,19 +40,17 @@ MeasureSummary StudyRun::measure_all(double budget_s, bool by_calls) {
     options.budget_s = budget_s;
     if (by_calls) options.calls = calls_;
     options.heading = [](const std::string &) { return heading; };
-    FitStore store;
     const auto claims = claims_in(scope, &agreement);
     options.judge = [&](const std::vector<Measurement> &measurements) {
-        return open_needs(scope, claims, measurements, MemoryCurve(), store, one_after_the_other);
+        return open_needs(scope, claims, measurements, MemoryCurve(), store_, one_after_the_other);
     };
     return measure(scope, lab.entrants(), options, lab, archive, clock, told, agreement);
 }
 
 void StudyRun::judge_all(const Without &without) {
-    FitStore store;
     const std::vector<Measurement> taken = readings_to_judge(archive.measurements());
-    fitted = fit(scope, claims_in(scope, &agreement), taken, MemoryCurve(), store, one_after_the_other);
-    fitted.lines = lines_of(scope, fitted, taken, one_after_the_other);
+    fitted = fit(scope, claims_in(scope, &agreement), taken, MemoryCurve(), store_, one_after_the_other);
+    fitted.lines = lines_of(scope, fitted, taken, store_.fitter, one_after_the_other);
     judged = judge(scope, fitted, without);
     name_lines(judged, fitted.lines, [](const std::string &, const Spot &) { return ""; });
 }

@@ -29,6 +29,7 @@ class StudyRun {
 
   private:
     CallTimes calls_;
+    FitStore store_;
 };
 
 } // namespace iron::test

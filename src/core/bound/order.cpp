@@ -15,18 +15,18 @@ std::partial_ordering Growth1::operator<=>(const Growth1 &other) const {
     return std::partial_ordering::equivalent;
 }
 
+Growth1 &Growth1::operator+=(const Growth1 &other) {
+    for (int i = 0; i < scales; ++i)
+        on[i] += other.on[i];
+    return *this;
+}
+
 namespace {
 
 Growth1 scaled(Growth1 g, double by) {
     for (double &value : g.on)
         value *= by;
     return g;
-}
-
-Growth1 added(Growth1 a, const Growth1 &b) {
-    for (int i = 0; i < Growth1::scales; ++i)
-        a.on[i] += b.on[i];
-    return a;
 }
 
 // ln of the expression's logarithm: one step down the scales.
@@ -140,10 +140,11 @@ Growth1 growth_of(const Expression &e, const Ray &ray) {
         return growth_of(e->of[0], ray);
     case Kind::product:
         for (const Expression &factor : e->of)
-            result = added(result, growth_of(factor, ray));
+            result += growth_of(factor, ray);
         return result;
     case Kind::quotient:
-        return added(growth_of(e->of[0], ray), scaled(growth_of(e->of[1], ray), -1));
+        result = growth_of(e->of[0], ray);
+        return result += scaled(growth_of(e->of[1], ray), -1);
     case Kind::square_root:
         return scaled(growth_of(e->of[0], ray), 0.5);
     case Kind::cube_root:

@@ -19,6 +19,7 @@ struct Growth1 {
     std::array<double, scales> on{};
     std::partial_ordering operator<=>(const Growth1 &other) const;
     bool operator==(const Growth1 &other) const { return (*this <=> other) == 0; }
+    Growth1 &operator+=(const Growth1 &other); // of a product
 };
 
 // How one size goes along a ray: factor t^power s^log_power, with s = ln t.

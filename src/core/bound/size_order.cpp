@@ -134,15 +134,38 @@ SizeOrder::SizeOrder(const std::vector<std::string> &sizes, const std::vector<Re
     }
 }
 
-SizeOrder::Course SizeOrder::course_of(const Expression &expression) const {
+namespace {
+
+SizeOrder::Course not_below_a_constant(SizeOrder::Course course) {
+    for (Growth1 &growth : course)
+        if (growth < Growth1{}) growth = {};
+    return course;
+}
+
+} // namespace
+
+SizeOrder::Course SizeOrder::growths_along(const Expression &expression) const {
     Course course;
     course.reserve(rays_.size());
-    for (const Ray &ray : rays_) {
-        Growth1 growth = growth_of(expression, ray);
-        if (growth < Growth1{}) growth = {};
-        course.push_back(growth);
-    }
+    for (const Ray &ray : rays_)
+        course.push_back(growth_of(expression, ray));
     return course;
+}
+
+SizeOrder::Course SizeOrder::course_of(const Expression &expression) const {
+    return not_below_a_constant(growths_along(expression));
+}
+
+SizeOrder::Course FactorCourses::of(const SizeOrder &order, const Expression &expression) {
+    if (expression->kind != Kind::product) return order.course_of(expression);
+    SizeOrder::Course course = order.growths_along(make(Kind::product, {}));
+    for (const Expression &factor : expression->of) {
+        const auto [known, fresh] = known_.try_emplace(print_canonical(factor));
+        if (fresh) known->second = order.growths_along(factor);
+        for (std::size_t ray = 0; ray < course.size(); ++ray)
+            course[ray] += known->second[ray];
+    }
+    return not_below_a_constant(std::move(course));
 }
 
 SizeOrder::Course SizeOrder::sum(const Course &a, const Course &b) {

@@ -1,6 +1,7 @@
 // The order of bounds in several sizes, under relations between the sizes.
 #pragma once
 
+#include <map>
 #include <string>
 #include <vector>
 
@@ -29,6 +30,8 @@ class SizeOrder {
     // Growth along every ray that the relations allow, nowhere below a constant.
     using Course = std::vector<Growth1>;
     Course course_of(const Expression &expression) const;
+    // The same, where it falls as well.
+    Course growths_along(const Expression &expression) const;
     static Course sum(const Course &a, const Course &b); // the larger on every ray
     static bool within(const Course &f, const Course &g);
 
@@ -37,6 +40,15 @@ class SizeOrder {
 
   private:
     std::vector<Ray> rays_;
+};
+
+// Courses of many products that share their factors: each factor's is reckoned once. Always of one order.
+class FactorCourses {
+  public:
+    SizeOrder::Course of(const SizeOrder &order, const Expression &expression);
+
+  private:
+    std::map<std::string, SizeOrder::Course> known_; // by the factor, as printed
 };
 
 // The summands that lead: sums taken apart, products of sums multiplied out, constant factors dropped; max

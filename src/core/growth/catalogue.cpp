@@ -67,8 +67,13 @@ bool is_exponential(const SizeOrder::Course &course) {
 } // namespace
 
 CandidatePtr Catalogue::made(const Expression &expression, double prior) const {
-    Candidate one{print_canonical(expression), expression, prior, order_.course_of(expression), {}, false};
-    one.free = relations_.empty() ? one.course : free_.course_of(expression);
+    const SizeOrder::Course course = order_.course_of(expression);
+    return made(expression, prior, course, relations_.empty() ? course : free_.course_of(expression));
+}
+
+CandidatePtr Catalogue::made(const Expression &expression, double prior, const SizeOrder::Course &course,
+                             const SizeOrder::Course &free) const {
+    Candidate one{print_canonical(expression), expression, prior, course, free, false};
     one.exponential = is_exponential(one.free);
     return std::make_shared<const Candidate>(std::move(one));
 }
@@ -89,7 +94,10 @@ void Catalogue::add(const std::string &text, double prior) {
     const Expression canonical = parse_expression(print_canonical(parse_expression(text, names_)), names_);
     const auto [found, fresh] =
         indices_.try_emplace(print_canonical(canonical), static_cast<int>(candidates_.size()));
-    if (fresh) candidates_.push_back(made(canonical, prior));
+    if (!fresh) return;
+    const SizeOrder::Course course = courses_.of(order_, canonical);
+    candidates_.push_back(
+        made(canonical, prior, course, relations_.empty() ? course : free_courses_.of(free_, canonical)));
 }
 
 void Catalogue::list_one_size(bool exponential) {
@@ -202,16 +210,21 @@ std::vector<int> Catalogue::lows_below(const Candidate &lead) const {
 void Catalogue::rank() {
     const std::size_t count = candidates_.size(), rays = candidates_.front()->free.size();
     ranks_.assign(count, std::vector<std::uint16_t>(rays));
-    std::vector<std::size_t> row(count);
-    for (std::size_t i = 0; i < count; ++i)
-        row[i] = i;
+    struct Placed {
+        Growth1 growth;
+        std::size_t candidate;
+    };
+    std::vector<Placed> row(
+        count); // side by side in memory: there are hundreds of thousands over three sizes
     for (std::size_t ray = 0; ray < rays; ++ray) {
-        const auto at = [&](std::size_t i) -> const Growth1 & { return candidates_[i]->free[ray]; };
-        std::sort(row.begin(), row.end(), [&](std::size_t a, std::size_t b) { return at(a) < at(b); });
+        for (std::size_t i = 0; i < count; ++i)
+            row[i] = {candidates_[i]->free[ray], i};
+        std::sort(row.begin(), row.end(),
+                  [](const Placed &a, const Placed &b) { return a.growth < b.growth; });
         std::uint16_t place = 0;
         for (std::size_t i = 0; i < count; ++i) {
-            if (i > 0 && at(row[i - 1]) < at(row[i])) ++place;
-            ranks_[row[i]][ray] = place;
+            if (i > 0 && row[i - 1].growth < row[i].growth) ++place;
+            ranks_[row[i].candidate][ray] = place;
         }
     }
 }

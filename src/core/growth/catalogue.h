@@ -59,6 +59,8 @@ class Catalogue {
         SizeOrder::Course above;
     };
     void add(const std::string &text, double prior);
+    CandidatePtr made(const Expression &expression, double prior, const SizeOrder::Course &course,
+                      const SizeOrder::Course &free) const;
     void list_one_size(bool exponential);
     void list_products(const std::vector<bool> &exponential);
     void list_extremes();
@@ -68,6 +70,7 @@ class Catalogue {
     std::vector<std::string> names_;
     std::vector<Relation> relations_;
     SizeOrder order_, free_;
+    FactorCourses courses_, free_courses_; // of the list
     std::vector<CandidatePtr> candidates_;
     std::map<std::string, int> indices_;
     std::size_t leading_ = 0;
