@@ -67,6 +67,7 @@ Timed ProgramBench::time(const InputId &which, const Measurement &blank) {
     if (reads_peak) timed_last_ = {which, ending};
     m.worker = static_cast<int>(ending.process);
     m.calls = m.inputs = 1;
+    m.text_bytes = static_cast<std::int64_t>(input.bytes);
     m.time_ns = 1e9 * ending.wall_s;
     m.cpu_ns = 1e9 * ending.cpu_s;
     m.floor_ns = floor_.wall_ns;
@@ -102,6 +103,8 @@ Left read_left(const std::filesystem::path &path) {
 std::vector<Measurement> ProgramBench::count(const InputId &which, const Measurement &blank,
                                              const CountAsk &ask) {
     const Input input = inputs_.get(which.shape, which.sizes, which.seed);
+    Measurement form = blank;
+    form.text_bytes = static_cast<std::int64_t>(input.bytes);
     const std::filesystem::path answer = scratch_ / "counted.answer", errors = scratch_ / "program.err";
     std::vector<Measurement> made;
     std::optional<SpaceReading> held;
@@ -115,7 +118,7 @@ std::vector<Measurement> ProgramBench::count(const InputId &which, const Measure
         const std::filesystem::path steps = scratch_ / "program.steps";
         Runnable counting = *built_.counting;
         counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
-        Measurement m = blank;
+        Measurement m = form;
         m.kind = MeasuredKind::counting;
         m.long_numbers = built_.long_numbers;
         m.worker = static_cast<int>(run(counting, false).process);
@@ -143,7 +146,7 @@ std::vector<Measurement> ProgramBench::count(const InputId &which, const Measure
     // A run that was just timed there tells it, where another would cost as much as all the rest.
     const bool known = timed_last_ && timed_last_->first == which;
     const Ending ending = known ? timed_last_->second : run(built_.timing, true);
-    Measurement m = blank;
+    Measurement m = form;
     m.kind = MeasuredKind::space;
     m.worker = static_cast<int>(ending.process);
     if (held) {

@@ -87,6 +87,7 @@ Measurement measurement_of(const Json &j) {
                bytes("allocations"),         j.value("grain_bytes", std::int64_t{16}),
                bytes("resident_peak_bytes"), j.value("input_bytes", std::int64_t{-1}),
                bytes("floor_bytes")};
+    m.text_bytes = bytes("text_bytes");
     m.answer_digest = j.value("answer_digest", "");
     return m;
 }
@@ -175,6 +176,7 @@ std::string journal_line(const Measurement &m) {
         if (m.space.floor_bytes > 0) j["floor_bytes"] = m.space.floor_bytes;
     }
     if (m.cold) j["cold"] = true;
+    if (m.text_bytes > 0) j["text_bytes"] = m.text_bytes;
     if (!m.answer_digest.empty()) j["answer_digest"] = m.answer_digest;
     return with_check(j);
 }

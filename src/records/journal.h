@@ -77,7 +77,8 @@ struct Measurement {
     bool varying = false;
     bool long_numbers = false; // how long its numbers are is not among the steps
     SpaceReading space;        // of a space reading
-    std::string answer_digest; // "" where no answer was looked at
+    std::int64_t text_bytes = 0; // of a whole program, that it was given to read; 0: not known
+    std::string answer_digest;   // "" where no answer was looked at
 };
 
 // One line, with its checksum, no newline.

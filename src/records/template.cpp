@@ -213,6 +213,12 @@ class TemplateParser {
         try {
             return parse_expression(text, names_);
         } catch (const ParseError &error) {
+            const std::string_view rest = text.substr(std::min(error.offset, text.size()));
+            const auto word = std::string(rest.substr(0, rest.find('(')));
+            const TemplateCall *call = find_call(word);
+            if (call && call->one_number)
+                throw ParseError("'" + word + "' can't stand inside arithmetic", offset + error.offset,
+                                 "name what it draws first: {let x = " + signature(*call) + "}");
             throw ParseError(error.what(), offset + error.offset, error.advice);
         }
     }

@@ -70,6 +70,27 @@ working_sets_of(const Scope &scope, const std::vector<SolutionClaims> &claims,
     return sets;
 }
 
+// Of what whole programs were given to read.
+std::map<std::string, Growth> input_lengths(const Scope &scope, const std::vector<Measurement> &measurements,
+                                            Fitter &fitter) {
+    std::vector<Measurement> texts; // each length as if it had been counted
+    for (const Measurement &m : measurements) {
+        if (m.text_bytes <= 0) continue;
+        Measurement text;
+        text.kind = MeasuredKind::counting;
+        text.shape = m.shape;
+        text.sizes = m.sizes;
+        text.seed = m.seed;
+        text.steps = m.text_bytes;
+        texts.push_back(std::move(text));
+    }
+    std::map<std::string, Growth> inputs;
+    for (const NamedSeries &one :
+         all_series(texts, {""}, scope.shapes, scope.problem.size_names(), scope.on_sweep()))
+        inputs.emplace(one.shape, fitter.fit(one, {}, scope.problem.relations()).growth);
+    return inputs;
+}
+
 } // namespace
 
 Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
@@ -100,11 +121,12 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
         fit_all(jobs, store.fitter, each, [&](const NamedSeries &one) { return store.find(one); });
     store.keep(fitted.series, fitted.growths);
     fitted.working_sets = working_sets_of(scope, fitted.claims, measurements);
+    fitted.inputs = input_lengths(scope, spread.empty() ? measurements : spread, store.fitter);
     return fitted;
 }
 
 JudgeOptions judging(const Fitted &fitted, const Without &without) {
-    return {fitted.memory, without, &fitted.working_sets, &fitted.lines};
+    return {fitted.memory, without, &fitted.working_sets, &fitted.lines, &fitted.inputs};
 }
 
 std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without) {

@@ -20,6 +20,7 @@ struct Fitted {
     MemoryCurve memory;
     std::map<std::pair<std::string, std::string>, WorkingSet> working_sets; // by solution and shape
     std::vector<SolutionLines> lines = {}; // steps by line: study/lines.h; none where nobody asked
+    std::map<std::string, Growth> inputs = {}; // by shape: of the length of the texts that programs read
 };
 
 // `store`: of an earlier turn with the same claims, or empty. `each`: fits run by it.

@@ -35,6 +35,9 @@ TEST(ProblemFile, EveryFaultIsNamedWithItsLine) {
          "mean 'integers'?"},
         {"{integers(n, 0, 1000)}", "{integers(n, 0)}", "it is written integers(count, low, high)"},
         {"{integers(n, 0, 1000)}", "{integers(q, 0, 1)}", "'q' is not a size of this problem"},
+        {"{integers(n, 0, 1000)}", "{n + integer(1, 9)}",
+         "'integer' can't stand inside arithmetic\n    {n + integer(1, 9)}\n         ^\n  name what it draws "
+         "first: {let x = integer(low, high)}"},
         {"{integers(n, 0, 1000)}", "{integers(n, 0, 1000)", "a '{' without its '}'"},
         {"answer = \"7\\n\"", "anser = \"7\\n\"", "a sample needs 'given' and 'answer'"},
         {"time = \"O(n)\"", "time = \"O(n lag n)\"", "did you mean 'log'?"},

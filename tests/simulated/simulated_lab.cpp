@@ -118,6 +118,7 @@ class LawRunner : public Runner {
         pass(call_s * static_cast<double>(m.calls) + ask_s);
         m.inputs = static_cast<int>(std::min<std::int64_t>(m.calls, 16));
         m.floor_ns = law_.whole_program ? law_.start_up_s * 1e9 : 1;
+        m.text_bytes = text_bytes(which);
         m.time_ns = m.cpu_ns = call_s * 1e9;
         m.worker = 1;
         timed.call_s = std::max(call_s, 1e-10);
@@ -133,6 +134,7 @@ class LawRunner : public Runner {
         if (law_.counts) {
             Measurement m = blank;
             m.kind = MeasuredKind::counting;
+            m.text_bytes = text_bytes(which);
             m.steps = static_cast<std::int64_t>(std::llround(steps_at(which)));
             if (law_.by_line) {
                 m.spots = spots_at(which);
@@ -149,6 +151,7 @@ class LawRunner : public Runner {
             pass(law_.weighs_s);
             Measurement m = blank;
             m.kind = MeasuredKind::space;
+            m.text_bytes = text_bytes(which);
             m.space.space_bytes = static_cast<std::int64_t>(bytes_at(which));
             m.space.heap_peak_bytes = m.space.space_bytes;
             m.space.grain_bytes = static_cast<std::int64_t>(law_.grain_bytes);
@@ -166,6 +169,11 @@ class LawRunner : public Runner {
 
   private:
     const ShapeLaw &law_at(const InputId &which) const { return law_.on.at(which.shape); }
+    std::int64_t text_bytes(const InputId &which) const {
+        return law_.whole_program
+                   ? static_cast<std::int64_t>(lab_.inputs_.bytes_of(which.shape, which.sizes))
+                   : 0;
+    }
 
     void pass(double seconds) {
         lab_.clock_.pass(seconds);

@@ -1,4 +1,5 @@
 // Problems as people write them, on the simulated lab: what once went wrong with their form.
+#include <array>
 #include <algorithm>
 #include <gtest/gtest.h>
 #include <memory>
@@ -223,6 +224,20 @@ TEST(Forms, ALimitHitOnADearShapeIsNoFaultBesideACheapOne) {
     study.takes_on("orders", "mixed", "n");
     study.run(5);
     EXPECT_TRUE(study.agrees("orders"));
+}
+
+TEST(Forms, GrowthAboveTheLengthOfTheTextIsNotItsReading) {
+    Studied study({size("n", 1, make_number(3000)), size("k", 1, make_number(3000))});
+    study.shape("calm", "{n} {k}"); // as long as n + k
+    for (const auto &[name, steps, claim] : {std::array{"pairs", "n k", "O(n + k)"},
+                                             std::array{"pass", "n + k", "O(1)"}}) {
+        SolutionLaw &law = study.solution(name, steps, claim);
+        law.whole_program = true;
+        law.start_up_s = 1e-3;
+    }
+    study.run(20);
+    EXPECT_EQ(study.verdict("pairs"), Verdict::exceeded);
+    EXPECT_EQ(study.verdict("pass"), Verdict::undecided);
 }
 
 TEST(Forms, AnInputThatIsTheSameIsTriedOnce) {

@@ -27,6 +27,7 @@ struct ShapeGrowth {
     const WorkingSet *working_set = nullptr;
     bool starts_up = false;                            // of a whole program, whose time holds its start-up
     const std::vector<ProfileGrowth> *parts = nullptr; // of the steps, by line; null where not so counted
+    const Growth *input = nullptr; // of the length of the text that a whole program reads; null: not known
 };
 
 // Steps decide a claim on time where enough places could be counted for growth to show; else times have to

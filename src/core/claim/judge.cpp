@@ -181,6 +181,9 @@ std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::ve
         if (found == shapes.end()) {
             found = shapes.insert(shapes.end(), {growth.shape});
             found->starts_up = solution.whole_program;
+            if (options.inputs)
+                if (const auto input = options.inputs->find(growth.shape); input != options.inputs->end())
+                    found->input = &input->second;
             if (options.lines)
                 for (const SolutionLines &one : *options.lines)
                     if (one.solution == solution.solution && one.shape == growth.shape)
@@ -216,19 +219,29 @@ std::vector<ShapeGrowth> meant_by(const Claim &claim, const SolutionClaims &solu
     return meant;
 }
 
+// How long the text is that a whole program reads. Where that is not known, any size may tell it.
+Expression length_of(const ShapeGrowth &shape, const std::vector<std::string> &names) {
+    std::vector<Expression> terms;
+    const Growth *input = shape.input;
+    if (input && input->is_fitted() && input->names() == names && !fits_poorly(*input)) {
+        for (const CandidatePtr &lead : input->told().leads)
+            terms.push_back(lead->expression);
+        return terms.size() == 1 ? terms[0] : make(ExpressionNode::Kind::sum, terms);
+    }
+    for (const std::string &name : names)
+        terms.push_back(make_size(name));
+    return terms.size() == 1 ? terms[0] : make(ExpressionNode::Kind::product, terms);
+}
+
 // A whole program has to read its input: growth above the bound that is no faster than the input's own may be
-// the reading's. Of several sizes any may tell how long the input is.
+// the reading's.
 void allow_for_reading(const Claim &claim, const std::vector<ShapeGrowth> &shapes, Judgement &judgement) {
     if (judgement.verdict != Verdict::exceeded || claim.bound.kind == Bound::Kind::lower) return;
     for (const ShapeGrowth &shape : shapes) {
         const Growth *deciding = judgement.decided_by == Metric::space ? shape.space : nullptr;
         for (const Growth *growth : {deciding ? deciding : shape.steps, deciding ? deciding : shape.time}) {
             if (!growth || !growth->is_fitted()) continue;
-            std::vector<Expression> sizes;
-            for (const std::string &name : growth->names())
-                sizes.push_back(make_size(name));
-            const Expression length =
-                sizes.size() == 1 ? sizes[0] : make(ExpressionNode::Kind::product, sizes);
+            const Expression length = length_of(shape, growth->names());
             const SizeOrder::Course input = growth->order().course_of(length);
             // Times that hardly stand out from the start-up follow anything.
             const bool faster = growth == shape.time

@@ -1,6 +1,7 @@
 // The claims of all solutions, judged from the growth of their series.
 #pragma once
 
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -20,6 +21,7 @@ struct JudgeOptions {
     const std::map<std::pair<std::string, std::string>, WorkingSet> *working_sets =
         nullptr;                                       // by solution and shape
     const std::vector<SolutionLines> *lines = nullptr; // steps by line, where they were so counted
+    const std::map<std::string, Growth> *inputs = nullptr; // by shape: how long the texts are
 };
 
 // Judges a claim on time or space that every one of `shapes` must keep: a bound O is decided by the worst

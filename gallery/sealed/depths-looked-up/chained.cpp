@@ -1,0 +1,34 @@
+#include <iron_stopwatch.hpp>
+#include <algorithm>
+#include <iterator>
+#include <list>
+#include <vector>
+
+struct Task {
+    std::vector<int> levels;
+    int k = 0;
+};
+
+Task read(std::istream &in) {
+    std::size_t n = 0;
+    Task task;
+    in >> n >> task.k;
+    task.levels.resize(n);
+    for (int &level : task.levels)
+        in >> level;
+    return task;
+}
+
+void write(std::ostream &out, const long long &answer) { out << answer << '\n'; }
+
+long long solve(const Task &task) {
+    const std::list<int> chain(task.levels.begin(), task.levels.end());
+    long long all = 0;
+    for (long long i = 0; i < task.k; ++i) {
+        const int depth = task.levels[i * 7919 % task.levels.size()] + 1;
+        all += std::distance(chain.begin(), std::lower_bound(chain.begin(), chain.end(), depth));
+    }
+    return all;
+}
+
+IRON_STOPWATCH(read, solve, write)

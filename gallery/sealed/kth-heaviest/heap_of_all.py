@@ -1,0 +1,10 @@
+import heapq
+import iron_stopwatch
+
+
+def solve(task):
+    levels, k = task
+    return heapq.nlargest(k, levels)[-1]
+
+
+iron_stopwatch.serve(lambda text: (lambda all: (all[2:], all[1]))([int(word) for word in text.split()]), solve, str)
