@@ -22,11 +22,10 @@ Climbing::Climbing(Ledger &ledger) : ledger_(ledger) {
     }
 }
 
-Climb &Climbing::of(const Cell &cell) {
+std::size_t Climbing::index_of(const Cell &cell) const {
     const PlanOptions &options = ledger_.options;
     const int lines = static_cast<int>(options.lines.size());
-    return climbs_[static_cast<std::size_t>((cell.solution * options.shapes + cell.shape) * lines +
-                                            cell.line)];
+    return static_cast<std::size_t>((cell.solution * options.shapes + cell.shape) * lines + cell.line);
 }
 
 // On other lines than the first: whether its solution has not yet come so far there. Ends the climb where it
@@ -41,22 +40,38 @@ bool Climbing::has_to_wait(Climb &climb) {
     return true;
 }
 
+// Of a solution on a shape: the places on all its lines, and what the cheapest next one costs.
+Climbing::SeriesSoFar Climbing::series_of(const Climb &climb) const {
+    SeriesSoFar series;
+    for (int line = 0; line < static_cast<int>(ledger_.options.lines.size()); ++line) {
+        const Climb &one = climbs_[index_of({climb.at().solution, climb.at().shape, line, 0})];
+        series.places += static_cast<double>(one.seen().size());
+        if (one.climbing()) series.least_s = std::min(series.least_s, one.next_s());
+    }
+    return series;
+}
+
 // On an urgent line the fast solutions first, each to its end. Else a step that costs next to nothing is
-// taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then those with
-// the fewest sizes, so that all come up together, but a step of twice the cost waits for three sizes more:
-// where there is not time for all, the cheap ones come to what a verdict needs.
-double Climbing::turn_of(const Climb &climb, bool urgent_alone) {
+// taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then the series
+// with the fewest places, so that all come up together, but a step of twice the cost waits for three places
+// more: where there is not time for all, the cheap ones come to what a verdict needs. Of a series' lines the
+// one with the fewest sizes, and so on.
+Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     if (urgent_alone) {
         const Climb &main = main_of(climb);
-        return -1 / (1e-12 + main.last_s() / std::max(main.largest(), 1.0));
+        return {-1 / (1e-12 + main.last_s() / std::max(main.largest(), 1.0)), 0};
     }
-    const auto sizes = static_cast<double>(climb.seen().size());
     const double little = ledger_.options.budget_s * policy::plan::little;
+    const auto waits = [&](double cost) { return std::log2(std::max(cost, 1e-12) / little); };
     constexpr double many = 1e6;
+    const auto sizes = static_cast<double>(climb.seen().size());
     const double cost = climb.next_s();
+    const SeriesSoFar series = series_of(climb);
     // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
-    if (climb.seen().empty()) return many + std::max(0.0, std::log2(std::max(cost, 1e-12) / little));
-    return cost <= little ? sizes : many + sizes + dearer_waits * std::log2(cost / little);
+    if (series.places == 0) return {many + std::max(0.0, waits(cost)), 0};
+    if (sizes > 0 && cost <= little) return {sizes, 0};
+    return {many + series.places + dearer_waits * std::max(0.0, waits(series.least_s)),
+            sizes + dearer_waits * std::max(0.0, waits(cost))};
 }
 
 // The one whose turn_of() is least, chance deciding among equals; null where nobody climbs.
@@ -71,7 +86,7 @@ Climb *Climbing::whose_turn(std::mt19937_64 &random) {
                                   return climb.climbing() && is_urgent(climb) && !has_to_wait(climb);
                               });
     std::vector<Climb *> first;
-    double earliest = 0;
+    Turn earliest;
     for (Climb &climb : climbs_) {
         if (!climb.climbing()) continue;
         if (ledger_.elapsed_s > climb.until_s() && ledger_.read_anything_of(climb.at().solution)) {
@@ -83,7 +98,7 @@ Climb *Climbing::whose_turn(std::mt19937_64 &random) {
         // Costs next to nothing, and the series would stay short without.
         if (climb.goes_down() && climb.expected_s() <= ledger_.options.budget_s * policy::plan::little)
             return &climb;
-        const double turn = turn_of(climb, urgent_alone);
+        const Turn turn = turn_of(climb, urgent_alone);
         if (!first.empty() && turn > earliest) continue;
         if (!first.empty() && turn < earliest) first.clear();
         earliest = turn;

@@ -36,11 +36,17 @@ class Climbing {
     const std::vector<Climb> &all() const { return climbs_; }
 
   private:
-    Climb &of(const Cell &cell);
+    using Turn = std::pair<double, double>; // the least is next: of a series, of a line of it
+    struct SeriesSoFar {
+        double places = 0, least_s = 1e300;
+    };
+    std::size_t index_of(const Cell &cell) const;
+    Climb &of(const Cell &cell) { return climbs_[index_of(cell)]; }
     const Climb &main_of(const Climb &climb) { return of({climb.at().solution, climb.at().shape, 0, 0}); }
     void tell_other_lines(const Cell &cell, double call_s);
     bool has_to_wait(Climb &climb);
-    double turn_of(const Climb &climb, bool urgent_alone);
+    SeriesSoFar series_of(const Climb &climb) const;
+    Turn turn_of(const Climb &climb, bool urgent_alone);
     Climb *whose_turn(std::mt19937_64 &random);
     bool try_last_resorts();
     bool is_urgent(const Climb &climb) const {
