@@ -52,7 +52,8 @@ struct Session {
     std::unique_ptr<const Problem> problem; // stays where it is: scopes refer to it
     Options options;
     std::filesystem::path out;
-    std::vector<Contender> contenders; // --only, else all
+    std::vector<Contender> contenders;                                      // --only, else all
+    std::unique_ptr<EarlierFits> earlier = std::make_unique<EarlierFits>(); // of this call's earlier stages
 
     std::vector<const Solution *> solutions() const;
     std::vector<std::string> shape_names() const; // --shapes, else all

@@ -129,10 +129,9 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, c
     options.heading = [&](const std::string &earlier) {
         return heading_of(problem, measured, conditions, earlier);
     };
-    FitStore store;
     const std::vector<SolutionClaims> claims = claims_in(scope, &agreement);
     options.judge = [&](const std::vector<Measurement> &measurements) {
-        return open_needs(scope, claims, measurements, conditions.memory, store, parallel_for);
+        return open_needs(scope, claims, measurements, conditions.memory, *session.earlier, parallel_for);
     };
     MeasureSummary summary =
         measure(scope, lab.entrants(), options, lab, archive, SteadyClock(), teller, agreement);
@@ -157,12 +156,12 @@ FittedScope fit_stage(const Session &session) {
     const std::optional<Agreement> agreement = stored_agreement(session);
     Scope scope = session.scope();
     scope.unused = unused_sizes_in(journal.heading);
-    FitStore store;
+    EarlierFits &earlier = *session.earlier;
     const std::vector<Measurement> taken = readings_to_judge(journal.measurements);
     Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), taken,
-                        memory_curve_in(journal.heading), store, parallel_for);
+                        memory_curve_in(journal.heading), earlier.series, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
-    fitted.lines = lines_of(scope, fitted, taken, store.fitter, parallel_for);
+    fitted.lines = lines_of(scope, fitted, taken, earlier, parallel_for);
     FittedScope all{std::move(scope), std::move(fitted), std::move(journal)};
     if (!all.lines.empty())
         write_file(session.file("lines.json"),

@@ -19,11 +19,17 @@ struct Fitted {
     std::vector<SolutionClaims> claims;
     MemoryCurve memory;
     std::map<std::pair<std::string, std::string>, WorkingSet> working_sets; // by solution and shape
-    std::vector<SolutionLines> lines = {}; // steps by line: study/lines.h; none where nobody asked
+    std::vector<SolutionLines> lines = {};     // steps by line: study/lines.h; none where nobody asked
     std::map<std::string, Growth> inputs = {}; // by shape: of the length of the texts that programs read
 };
 
-// `store`: of an earlier turn with the same claims, or empty. `each`: fits run by it.
+// What was fitted in earlier turns with the same claims: what has not changed since is not fitted again.
+struct EarlierFits {
+    FitStore series;
+    std::vector<SolutionLines> lines = {};
+};
+
+// `store`: of an earlier turn, or empty. `each`: fits run by it.
 Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
            const std::vector<Measurement> &measurements, const MemoryCurve &memory, FitStore &store,
            const EachOf &each);

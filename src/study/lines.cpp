@@ -40,7 +40,7 @@ std::string class_of_all(const Fitted &fitted, const SolutionLines &lines) {
 } // namespace
 
 std::vector<SolutionLines> lines_of(const Scope &scope, const Fitted &fitted,
-                                    const std::vector<Measurement> &measurements, Fitter &fitter,
+                                    const std::vector<Measurement> &measurements, EarlierFits &earlier,
                                     const EachOf &each) {
     std::map<Key, std::vector<CountedCall>> calls = counted_calls(scope, measurements);
     std::vector<SolutionLines> all;
@@ -51,13 +51,21 @@ std::vector<SolutionLines> lines_of(const Scope &scope, const Fitted &fitted,
     const std::vector<Relation> relations = scope.problem.relations();
     each(static_cast<int>(all.size()), [&](int i) {
         SolutionLines &lines = all[i];
+        const auto known = std::find_if(earlier.lines.begin(), earlier.lines.end(), [&](const auto &one) {
+            return one.solution == lines.solution && one.shape == lines.shape && one.calls == lines.calls;
+        });
+        if (known != earlier.lines.end()) {
+            lines.profiles = known->profiles;
+            return;
+        }
         const auto claimed =
             std::find_if(fitted.claims.begin(), fitted.claims.end(),
                          [&](const SolutionClaims &one) { return one.solution == lines.solution; });
         lines.profiles =
-            fit_profiles(lines.calls, scope.problem.size_names(), fitter, class_of_all(fitted, lines),
-                         bounds_on(*claimed, Metric::steps), relations);
+            fit_profiles(lines.calls, scope.problem.size_names(), earlier.series.fitter,
+                         class_of_all(fitted, lines), bounds_on(*claimed, Metric::steps), relations);
     });
+    earlier.lines = all;
     return all;
 }
 

@@ -83,11 +83,11 @@ class Needs {
 
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
-                                  FitStore &store, const EachOf &each) {
+                                  EarlierFits &earlier, const EachOf &each) {
     std::vector<Measurement> taken = readings_to_judge(measurements);
     leave_out_times_of_counted(taken);
-    Fitted fitted = fit(scope, claims, taken, memory, store, each);
-    fitted.lines = lines_of(scope, fitted, taken, store.fitter, each);
+    Fitted fitted = fit(scope, claims, taken, memory, earlier.series, each);
+    fitted.lines = lines_of(scope, fitted, taken, earlier, each);
     Needs needs(scope, claims);
     std::set<std::tuple<std::string, Metric, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {

@@ -8,9 +8,9 @@
 
 namespace iron {
 
-// For every solution that claims something, and every shape. `store`: of the turn before.
+// For every solution that claims something, and every shape. `earlier`: of the turns before.
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
-                                  FitStore &store, const EachOf &each);
+                                  EarlierFits &earlier, const EachOf &each);
 
 } // namespace iron

@@ -42,15 +42,16 @@ MeasureSummary StudyRun::measure_all(double budget_s, bool by_calls) {
     options.heading = [](const std::string &) { return heading; };
     const auto claims = claims_in(scope, &agreement);
     options.judge = [&](const std::vector<Measurement> &measurements) {
-        return open_needs(scope, claims, measurements, MemoryCurve(), store_, one_after_the_other);
+        return open_needs(scope, claims, measurements, MemoryCurve(), earlier_, one_after_the_other);
     };
     return measure(scope, lab.entrants(), options, lab, archive, clock, told, agreement);
 }
 
 void StudyRun::judge_all(const Without &without) {
     const std::vector<Measurement> taken = readings_to_judge(archive.measurements());
-    fitted = fit(scope, claims_in(scope, &agreement), taken, MemoryCurve(), store_, one_after_the_other);
-    fitted.lines = lines_of(scope, fitted, taken, store_.fitter, one_after_the_other);
+    fitted =
+        fit(scope, claims_in(scope, &agreement), taken, MemoryCurve(), earlier_.series, one_after_the_other);
+    fitted.lines = lines_of(scope, fitted, taken, earlier_, one_after_the_other);
     judged = judge(scope, fitted, without);
     name_lines(judged, fitted.lines, [](const std::string &, const Spot &) { return ""; });
 }

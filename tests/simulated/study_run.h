@@ -29,7 +29,7 @@ class StudyRun {
 
   private:
     CallTimes calls_;
-    FitStore store_;
+    EarlierFits earlier_;
 };
 
 } // namespace iron::test

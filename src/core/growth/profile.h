@@ -15,6 +15,7 @@ struct CountedCall {
     std::vector<double> sizes; // in the order of the names
     int generation = 0;
     SpotCounts spots;
+    bool operator==(const CountedCall &) const = default;
 };
 
 // A spot, as far as it follows the profile's first: so many times as often, and so many times more.
