@@ -1,5 +1,6 @@
 #include <bit>
 #include <cmath>
+#include <functional>
 #include <gtest/gtest.h>
 #include <random>
 
@@ -209,6 +210,28 @@ TEST(Locate, SingleCountsOfRandomInputsAreNotExact) {
     for (int n = 3; n < 22; ++n)
         doubling.places.push_back({{static_cast<double>(n)}, {{0, 0, std::exp2(n) + 50}}});
     EXPECT_LT(locate(doubling, Noise::counted).back().error, 1e-3);
+}
+
+// The same over two sizes, read along lines; a curve that turns where one size caps the other is none either.
+TEST(Locate, SingleCountsOverTwoSizesTellTheirRandomnessAlongEachSize) {
+    std::mt19937 random(5);
+    std::normal_distribution<double> normal;
+    const auto over = [](const std::function<double(double, double)> &steps) {
+        Series series{{"n", "k"}, {}};
+        for (double n = 16; n <= 40'000; n *= std::sqrt(2))
+            series.places.push_back({{std::round(n), 20}, {{0, 0, steps(std::round(n), 20)}}});
+        for (const double n : {1024.0, 16384.0})
+            for (double k = 16; k <= n; k *= 2)
+                series.places.push_back({{n, k}, {{0, 0, steps(n, k)}}});
+        return locate(series, Noise::counted);
+    };
+    for (const Located &point :
+         over([&](double n, double) { return 5 * n * std::exp(0.3 * normal(random)); })) {
+        EXPECT_GT(point.error, 0.15);
+        EXPECT_LT(point.error, 0.5);
+    }
+    for (const Located &point : over([](double n, double k) { return n * k + 40 * n + std::min(n, k); }))
+        EXPECT_LT(point.error, 1e-2);
 }
 
 TEST(Locate, ReadingsThatHappenToBeEqualMakeNoOthersUncertain) {

@@ -37,28 +37,52 @@ namespace {
 
 double safe_log(double value) { return std::log(std::max(value, 1e-3)); }
 
+// The places that lie on a line along the size `d`, each line in its order.
+std::vector<std::vector<const Located *>> lines_along(const std::vector<Located> &points, std::size_t d) {
+    std::map<std::vector<double>, std::vector<const Located *>> by_others;
+    for (const Located &point : points) {
+        std::vector<double> others = point.sizes;
+        others.erase(others.begin() + static_cast<long>(d));
+        by_others[std::move(others)].push_back(&point);
+    }
+    std::vector<std::vector<const Located *>> lines;
+    for (auto &[others, line] : by_others) {
+        std::sort(line.begin(), line.end(),
+                  [&](const Located *a, const Located *b) { return a->sizes[d] < b->sizes[d]; });
+        lines.push_back(std::move(line));
+    }
+    return lines;
+}
+
 // The relative spread of readings from size to size: how far they lie from the straight line between their
-// neighbours, in logarithms; 0 where that is little, or always to the same side, as a smooth
+// neighbours along any size, in logarithms; 0 where that is little, or always to the same side, as a smooth
 // curve's bend is. The median over 0.6745 estimates a standard deviation (Rousseeuw and Croux 1993).
 double spread_between_neighbours(const std::vector<Located> &points) {
-    constexpr std::size_t least_points = 8;
+    constexpr std::size_t least_triples = 6;
     constexpr double seen = 0.04, turns_of_noise = 0.4;
-    if (points.size() < least_points) return 0;
     std::vector<double> off;
-    double turns = 0, last = 0;
-    for (std::size_t i = 1; i + 1 < points.size(); ++i) {
-        const double from = std::log(points[i - 1].size()), at = std::log(points[i].size()),
-                     to = std::log(points[i + 1].size());
-        if (!(to > from)) return 0;
-        const double share = (at - from) / (to - from);
-        const double beside =
-            points[i].log_value - (1 - share) * points[i - 1].log_value - share * points[i + 1].log_value;
-        off.push_back(std::abs(beside) / std::sqrt(1 + share * share + (1 - share) * (1 - share)));
-        turns += beside * last < 0;
-        last = beside;
-    }
+    double turns = 0, pairs = 0;
+    for (std::size_t d = 0; !points.empty() && d < points.front().sizes.size(); ++d)
+        for (const std::vector<const Located *> &line : lines_along(points, d)) {
+            double last = 0;
+            for (std::size_t i = 1; i + 1 < line.size(); ++i) {
+                const auto log_size = [&](std::size_t at) {
+                    return std::log(std::max(line[at]->sizes[d], 1.0));
+                };
+                const double from = log_size(i - 1), to = log_size(i + 1);
+                if (!(to > from)) return 0;
+                const double share = (log_size(i) - from) / (to - from);
+                const double beside = line[i]->log_value - (1 - share) * line[i - 1]->log_value -
+                                      share * line[i + 1]->log_value;
+                off.push_back(std::abs(beside) / std::sqrt(1 + share * share + (1 - share) * (1 - share)));
+                turns += beside * last < 0;
+                pairs += i > 1;
+                last = beside;
+            }
+        }
+    if (off.size() < least_triples) return 0;
     const double spread = quantile(off, 0.5) / 0.6745;
-    return spread > seen && turns >= turns_of_noise * static_cast<double>(off.size() - 1) ? spread : 0;
+    return spread > seen && turns >= turns_of_noise * pairs ? spread : 0;
 }
 
 // How steeply y falls along each coordinate of its place, none by more than `steepest` and none rising: least
@@ -160,7 +184,7 @@ std::vector<Located> locate_counted(const Series &series, double grain, bool wan
         }
     }
     const bool single = log_spreads.empty() && grain == 0;
-    const double unknown = !several && (single || wanders) ? spread_between_neighbours(located) : 0;
+    const double unknown = single || wanders ? spread_between_neighbours(located) : 0;
     for (Located &point : located)
         point.error = std::hypot(point.error, std::hypot(unknown, 1e-6));
     return located;

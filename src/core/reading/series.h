@@ -80,7 +80,7 @@ bool below_a_coarse_grain(const std::vector<Located> &points);
 // size has one reading alone, sd is how far each lies from the line between its neighbours, if it is one side
 // and the other by more than 4 %: inputs' own randomness. `wanders`: the same beside what the readings of a
 // size vary by, and of bytes, since a count may go by the size's digits, and capacities that double are
-// passed now early and now late. Of series over one size.
+// passed now early and now late. Neighbours are those along any one size.
 //
 // weighed: the same, values below the series' grain taken as the grain, and an error of a grain more:
 // alignment and saved registers move a stack by 16 bytes, boxed numbers a heap by some hundreds, without any
