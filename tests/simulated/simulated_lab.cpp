@@ -170,9 +170,8 @@ class LawRunner : public Runner {
   private:
     const ShapeLaw &law_at(const InputId &which) const { return law_.on.at(which.shape); }
     std::int64_t text_bytes(const InputId &which) const {
-        return law_.whole_program
-                   ? static_cast<std::int64_t>(lab_.inputs_.bytes_of(which.shape, which.sizes))
-                   : 0;
+        return law_.whole_program ? static_cast<std::int64_t>(lab_.inputs_.bytes_of(which.shape, which.sizes))
+                                  : 0;
     }
 
     void pass(double seconds) {

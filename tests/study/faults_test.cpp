@@ -1,6 +1,6 @@
 // Problems as people write them, on the simulated lab: what once went wrong with their form.
-#include <array>
 #include <algorithm>
+#include <array>
 #include <gtest/gtest.h>
 #include <memory>
 
@@ -229,8 +229,8 @@ TEST(Forms, ALimitHitOnADearShapeIsNoFaultBesideACheapOne) {
 TEST(Forms, GrowthAboveTheLengthOfTheTextIsNotItsReading) {
     Studied study({size("n", 1, make_number(3000)), size("k", 1, make_number(3000))});
     study.shape("calm", "{n} {k}"); // as long as n + k
-    for (const auto &[name, steps, claim] : {std::array{"pairs", "n k", "O(n + k)"},
-                                             std::array{"pass", "n + k", "O(1)"}}) {
+    for (const auto &[name, steps, claim] :
+         {std::array{"pairs", "n k", "O(n + k)"}, std::array{"pass", "n + k", "O(1)"}}) {
         SolutionLaw &law = study.solution(name, steps, claim);
         law.whole_program = true;
         law.start_up_s = 1e-3;

@@ -19,8 +19,8 @@ struct JudgeOptions {
     std::optional<MemoryCurve> memory = MemoryCurve(); // of the machine that was measured on
     Without without = {};                              // rules left out
     const std::map<std::pair<std::string, std::string>, WorkingSet> *working_sets =
-        nullptr;                                       // by solution and shape
-    const std::vector<SolutionLines> *lines = nullptr; // steps by line, where they were so counted
+        nullptr;                                           // by solution and shape
+    const std::vector<SolutionLines> *lines = nullptr;     // steps by line, where they were so counted
     const std::map<std::string, Growth> *inputs = nullptr; // by shape: how long the texts are
 };
 
