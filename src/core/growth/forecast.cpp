@@ -144,6 +144,9 @@ std::optional<Forecast> Forecaster::at(const Sizes &sizes) const {
     if (mixture.empty()) return std::nullopt;
     Forecast forecast{
         mixture.quantile(0.5), {mixture.quantile(least_share), mixture.quantile(1 - least_share)}, 1};
+    // Readings that tell nothing of that far.
+    if (!std::isfinite(forecast.interval.first) || !std::isfinite(forecast.interval.second))
+        return std::nullopt;
     for (const auto &[name, size] : sizes)
         if (const auto found = largest_.find(name); found != largest_.end())
             forecast.beyond = std::max(forecast.beyond, size / std::max(found->second, 1.0));

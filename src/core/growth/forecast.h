@@ -23,7 +23,7 @@ class Forecaster {
     // lognormal: the curve's own uncertainty from its least squares, the readings' error and 1 % (counts 0.2
     // %) that sessions differ by, with Student's tails (docs/statistics.md). Each goes through the mean of
     // the three largest readings: where the memory hierarchy has made things dearer, they stay so. Nothing
-    // where nothing was fitted.
+    // where nothing was fitted, or where that tells nothing of sizes so far off.
     std::optional<Forecast> at(const Sizes &sizes) const;
 
     // The largest value of `along`, the other sizes as given, at which the median stays within the limit; the
