@@ -88,7 +88,9 @@ def _held(given):
 
 
 def _weigh(solve, given):
+    import gc
     import tracemalloc
+    gc.collect()  # empties the lists of freed tuples and the like, that are taken from before memory is asked for
     tracemalloc.start(1)
     before = tracemalloc.get_traced_memory()[0]
     tracemalloc.reset_peak()

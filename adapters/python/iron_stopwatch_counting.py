@@ -1095,6 +1095,7 @@ class Counter:
 
 def _count_program(path):
     """Runs a whole program in its counted form, and writes what it ran and held when it ends."""
+    import gc
     import tracemalloc
     told = os.environ.pop("IRON_STOPWATCH_STEPS")
     sys.argv = sys.argv[1:]
@@ -1106,6 +1107,7 @@ def _count_program(path):
         code = _rewritten(handle.read(), path)
     main.__dict__.update(_names_for(path))
     counter, depth = Counter(), iron_stopwatch.Depth()
+    gc.collect()  # as in _weigh()
     tracemalloc.start(1)
     before = tracemalloc.get_traced_memory()[0]
     tracemalloc.reset_peak()

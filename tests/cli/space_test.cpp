@@ -263,6 +263,21 @@ TEST(ProgramStyle, StepsOfWholeProgramsAreCountedInC) {
     }
 }
 
+// Python keeps 2,000 freed tuples, and gives those away first.
+TEST(Space, OfTuplesIsSeenThoughSomeWereFreedBefore) {
+    const Folder folder;
+    folder.write("pairs.py",
+                 "import iron_stopwatch\n\n\ndef solve(rows):\n    return len(list(zip(rows, rows)))"
+                 "\n\n\niron_stopwatch.serve(lambda text: [[word] for word in text.split()[1:]], "
+                 "solve, str)\n");
+    folder.levels("[solutions.pairs]\nsource = \"pairs.py\"\nspace = \"O(n)\"\n");
+    const auto of = [&] { return spaces_in(folder)["pairs"]; };
+    folder.run_until([&] { return of().contains(128) && of().contains(512); },
+                     {"run", "--budget", "2s", "--upto", "n=1000", "--shapes", "calm", "--quiet"});
+    for (const auto &[n, space] : of())
+        if (n >= 128) EXPECT_GE(space.space_bytes, 56 * n) << n;
+}
+
 TEST(Space, OfASortIsTheSortsOwnNotWhatCountingItTakes) {
     const Folder folder;
     folder.write("again.py",

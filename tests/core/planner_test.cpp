@@ -570,6 +570,24 @@ TEST(Planner, CheapPlacesOfOtherLinesComeBeforeDearOnesOfTheFirst) {
         EXPECT_TRUE(machine.timed.contains({solution, 0, 1, 4096})) << solution;
 }
 
+// There is time for a third of all places. One whose short lines are new again and again takes nobody's
+// turns.
+TEST(Planner, SeriesComeUpTogetherByAllTheirPlaces) {
+    Simulated machine = simulated(2, 30, 4096);
+    for (int line = 0; line < 8; ++line)
+        machine.options.lines.push_back({ladder(16 + line, 200), {}, std::vector<double>(8, 16)});
+    machine.call_s = [](const Cell &cell) { return cell.solution == 0 ? 0.09 : 0.06; };
+    machine.run();
+    std::map<std::pair<int, int>, double> places; // by series
+    for (const auto &[cell, times] : machine.timed)
+        ++places[{cell.solution, cell.shape}];
+    ASSERT_EQ(places.size(), 4u);
+    for (const auto &[series, count] : places) {
+        EXPECT_GT(count, 12);
+        EXPECT_LT(count, 2 * places.begin()->second);
+    }
+}
+
 TEST(Planner, AnUrgentLineThatIsDearLeavesTheOthersTheirTime) {
     Simulated machine = simulated(3, 30, 4096);
     machine.options.lines.push_back({ladder(16, 4096), {}, std::vector<double>(17, 16)});

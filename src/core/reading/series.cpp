@@ -54,35 +54,64 @@ std::vector<std::vector<const Located *>> lines_along(const std::vector<Located>
     return lines;
 }
 
-// The relative spread of readings from size to size: how far they lie from the straight line between their
-// neighbours along any size, in logarithms; 0 where that is little, or always to the same side, as a smooth
-// curve's bend is. The median over 0.6745 estimates a standard deviation (Rousseeuw and Croux 1993).
-double spread_between_neighbours(const std::vector<Located> &points) {
+// A place that lies off the straight line between its neighbours.
+struct Off {
+    double at = 0; // ln of its sizes, all together
+    double off = 0;
+};
+
+double spread_of(std::vector<Off>::const_iterator from, std::vector<Off>::const_iterator to) {
+    std::vector<double> off;
+    for (auto one = from; one != to; ++one)
+        off.push_back(one->off);
+    return quantile(std::move(off), 0.5) / 0.6745;
+}
+
+// The relative spread of readings from size to size, for every place: how far they lie from the straight line
+// between their neighbours along any size, in logarithms; 0 where that is little, or always to the same side,
+// as a smooth curve's bend is. The median over 0.6745 estimates a standard deviation (Rousseeuw and Croux
+// 1993); where there are many, that of the larger places is told by themselves, if it is less.
+std::vector<double> spread_between_neighbours(const std::vector<Located> &points) {
     constexpr std::size_t least_triples = 6;
     constexpr double seen = 0.04, turns_of_noise = 0.4;
-    std::vector<double> off;
+    std::vector<double> spreads(points.size(), 0);
+    const auto log_of = [](double size) { return std::log(std::max(size, 1.0)); };
+    const auto lies_at = [&](const Located &point) {
+        double sum = 0;
+        for (const double size : point.sizes)
+            sum += log_of(size);
+        return sum;
+    };
+    std::vector<Off> off;
     double turns = 0, pairs = 0;
     for (std::size_t d = 0; !points.empty() && d < points.front().sizes.size(); ++d)
         for (const std::vector<const Located *> &line : lines_along(points, d)) {
             double last = 0;
             for (std::size_t i = 1; i + 1 < line.size(); ++i) {
-                const auto log_size = [&](std::size_t at) {
-                    return std::log(std::max(line[at]->sizes[d], 1.0));
-                };
-                const double from = log_size(i - 1), to = log_size(i + 1);
-                if (!(to > from)) return 0;
-                const double share = (log_size(i) - from) / (to - from);
+                const double from = log_of(line[i - 1]->sizes[d]), at = log_of(line[i]->sizes[d]),
+                             to = log_of(line[i + 1]->sizes[d]);
+                if (!(to > from)) return spreads;
+                const double share = (at - from) / (to - from);
                 const double beside = line[i]->log_value - (1 - share) * line[i - 1]->log_value -
                                       share * line[i + 1]->log_value;
-                off.push_back(std::abs(beside) / std::sqrt(1 + share * share + (1 - share) * (1 - share)));
+                off.push_back({lies_at(*line[i]),
+                               std::abs(beside) / std::sqrt(1 + share * share + (1 - share) * (1 - share))});
                 turns += beside * last < 0;
                 pairs += i > 1;
                 last = beside;
             }
         }
-    if (off.size() < least_triples) return 0;
-    const double spread = quantile(off, 0.5) / 0.6745;
-    return spread > seen && turns >= turns_of_noise * pairs ? spread : 0;
+    if (off.size() < least_triples || turns < turns_of_noise * pairs) return spreads;
+    const double all = spread_of(off.begin(), off.end());
+    if (all <= seen) return spreads;
+    std::fill(spreads.begin(), spreads.end(), all);
+    if (off.size() < 2 * least_triples) return spreads;
+    std::stable_sort(off.begin(), off.end(), [](const Off &a, const Off &b) { return a.at < b.at; });
+    const auto half = off.begin() + static_cast<long>(off.size() / 2);
+    const double of_larger = std::min(all, spread_of(half, off.end()));
+    for (std::size_t i = 0; i < points.size(); ++i)
+        if (lies_at(points[i]) >= half->at) spreads[i] = of_larger;
+    return spreads;
 }
 
 // How steeply y falls along each coordinate of its place, none by more than `steepest` and none rising: least
@@ -184,9 +213,10 @@ std::vector<Located> locate_counted(const Series &series, double grain, bool wan
         }
     }
     const bool single = log_spreads.empty() && grain == 0;
-    const double unknown = single || wanders ? spread_between_neighbours(located) : 0;
-    for (Located &point : located)
-        point.error = std::hypot(point.error, std::hypot(unknown, 1e-6));
+    const std::vector<double> unknown =
+        single || wanders ? spread_between_neighbours(located) : std::vector<double>(located.size(), 0);
+    for (std::size_t i = 0; i < located.size(); ++i)
+        located[i].error = std::hypot(located[i].error, std::hypot(unknown[i], 1e-6));
     return located;
 }
 
