@@ -90,8 +90,10 @@ TEST(Remembering, AClaimIsHeldAgainstFirstCalls) {
                 all.insert(claim.at("solution"));
         return all;
     };
-    const Ran ran = folder.run_until([&] { return found("time").size() == keeping.size(); },
-                                     {"run", "--budget", "6s", "--upto", "n=100000", "--no-figures"});
+    const auto enough = [&] {
+        return found("time").size() == keeping.size() && found("space").contains("kept.cpp");
+    };
+    const Ran ran = folder.run_until(enough, {"run", "--budget", "6s", "--upto", "n=100000", "--no-figures"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[file, text] : keeping)
         EXPECT_TRUE(found("time").contains(file)) << file;
