@@ -2,11 +2,11 @@
 
 #include <algorithm>
 #include <cmath>
-#include <map>
 #include <numeric>
 
 #include "core/growth/least_squares.h"
 #include "core/policy.h"
+#include "core/reading/lines_through.h"
 
 namespace iron {
 
@@ -25,32 +25,13 @@ struct Found {
     double clear = 0; // by so many errors
 };
 
-// Places along which one size grows while the others stay, in that order.
 using PlacesInLine = std::vector<std::size_t>;
 
-struct LineThrough {
-    std::size_t grows = 0; // which of the sizes
-    PlacesInLine places;
-};
-
-std::vector<LineThrough> lines_through(const std::vector<RatioRead> &places) {
-    std::vector<LineThrough> lines;
-    std::vector<std::size_t> order(places.size());
-    std::iota(order.begin(), order.end(), std::size_t{0});
-    std::stable_sort(order.begin(), order.end(),
-                     [&](std::size_t a, std::size_t b) { return places[a].sizes < places[b].sizes; });
-    const std::size_t sizes = places.empty() ? 0 : places.front().sizes.size();
-    for (std::size_t grows = 0; grows < sizes; ++grows) {
-        std::map<std::vector<double>, PlacesInLine> by_others;
-        for (const std::size_t at : order) {
-            std::vector<double> others = places[at].sizes;
-            others.erase(others.begin() + static_cast<long>(grows));
-            by_others[others].push_back(at);
-        }
-        for (auto &[others, line] : by_others)
-            lines.push_back({grows, std::move(line)});
-    }
-    return lines;
+std::vector<LineThrough> lines_through_read(const std::vector<RatioRead> &places) {
+    std::vector<std::vector<double>> sizes;
+    for (const RatioRead &place : places)
+        sizes.push_back(place.sizes);
+    return lines_through(sizes);
 }
 
 // ln of how many times the capacity grows that bytes along a line are: 0 where they do not come in steps,
@@ -73,7 +54,7 @@ double leap_of_capacity(const std::vector<double> &values) {
 std::vector<double> lower_than_their_steps(const std::vector<RatioRead> &places) {
     std::vector<double> lower(places.size());
     if (places.empty() || !places.front().in_steps) return lower;
-    for (const auto &[grows, line] : lines_through(places)) {
+    for (const auto &[grows, line] : lines_through_read(places)) {
         std::vector<double> values;
         for (const std::size_t at : line)
             values.push_back(places[at].log_ratio + places[at].log_bound);
@@ -269,7 +250,7 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
         if (is_last) found = {{start, to, 0}, clear};
     }
     if (!found) return found;
-    for (const LineThrough &line : lines_through(places)) {
+    for (const LineThrough &line : lines_through_read(places)) {
         const double rise = LineEnd(places, lower, line.places, sign).late_rise();
         if (rise > found->witness.late_rise && !only_wakes_up(places, line, sign))
             found->witness.late_rise = rise;
@@ -298,7 +279,7 @@ std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRea
 EndRise rise_at_the_ends(Bound::Kind kind, const std::vector<RatioRead> &places, double least) {
     const std::vector<double> lower = lower_than_their_steps(places);
     EndRise found = EndRise::none;
-    for (const LineThrough &line : lines_through(places))
+    for (const LineThrough &line : lines_through_read(places))
         for (const double sign : {1.0, -1.0}) {
             if (kind == (sign > 0 ? Bound::Kind::lower : Bound::Kind::upper)) continue;
             if (!LineEnd(places, lower, line.places, sign).still_rises(least) ||

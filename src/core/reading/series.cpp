@@ -8,6 +8,7 @@
 #include <stdexcept>
 
 #include "core/policy.h"
+#include "core/reading/scatter.h"
 
 namespace iron {
 
@@ -36,83 +37,6 @@ bool below_a_coarse_grain(const std::vector<Located> &points) {
 namespace {
 
 double safe_log(double value) { return std::log(std::max(value, 1e-3)); }
-
-// The places that lie on a line along the size `d`, each line in its order.
-std::vector<std::vector<const Located *>> lines_along(const std::vector<Located> &points, std::size_t d) {
-    std::map<std::vector<double>, std::vector<const Located *>> by_others;
-    for (const Located &point : points) {
-        std::vector<double> others = point.sizes;
-        others.erase(others.begin() + static_cast<long>(d));
-        by_others[std::move(others)].push_back(&point);
-    }
-    std::vector<std::vector<const Located *>> lines;
-    for (auto &[others, line] : by_others) {
-        std::sort(line.begin(), line.end(),
-                  [&](const Located *a, const Located *b) { return a->sizes[d] < b->sizes[d]; });
-        lines.push_back(std::move(line));
-    }
-    return lines;
-}
-
-// A place that lies off the straight line between its neighbours.
-struct Off {
-    double at = 0; // ln of its sizes, all together
-    double off = 0;
-};
-
-double spread_of(std::vector<Off>::const_iterator from, std::vector<Off>::const_iterator to) {
-    std::vector<double> off;
-    for (auto one = from; one != to; ++one)
-        off.push_back(one->off);
-    return quantile(std::move(off), 0.5) / 0.6745;
-}
-
-// The relative spread of readings from size to size, for every place: how far they lie from the straight line
-// between their neighbours along any size, in logarithms; 0 where that is little, or always to the same side,
-// as a smooth curve's bend is. The median over 0.6745 estimates a standard deviation (Rousseeuw and Croux
-// 1993); where there are many, that of the larger places is told by themselves, if it is less.
-std::vector<double> spread_between_neighbours(const std::vector<Located> &points) {
-    constexpr std::size_t least_triples = 6;
-    constexpr double seen = 0.04, turns_of_noise = 0.4;
-    std::vector<double> spreads(points.size(), 0);
-    const auto log_of = [](double size) { return std::log(std::max(size, 1.0)); };
-    const auto lies_at = [&](const Located &point) {
-        double sum = 0;
-        for (const double size : point.sizes)
-            sum += log_of(size);
-        return sum;
-    };
-    std::vector<Off> off;
-    double turns = 0, pairs = 0;
-    for (std::size_t d = 0; !points.empty() && d < points.front().sizes.size(); ++d)
-        for (const std::vector<const Located *> &line : lines_along(points, d)) {
-            double last = 0;
-            for (std::size_t i = 1; i + 1 < line.size(); ++i) {
-                const double from = log_of(line[i - 1]->sizes[d]), at = log_of(line[i]->sizes[d]),
-                             to = log_of(line[i + 1]->sizes[d]);
-                if (!(to > from)) return spreads;
-                const double share = (at - from) / (to - from);
-                const double beside = line[i]->log_value - (1 - share) * line[i - 1]->log_value -
-                                      share * line[i + 1]->log_value;
-                off.push_back({lies_at(*line[i]),
-                               std::abs(beside) / std::sqrt(1 + share * share + (1 - share) * (1 - share))});
-                turns += beside * last < 0;
-                pairs += i > 1;
-                last = beside;
-            }
-        }
-    if (off.size() < least_triples || turns < turns_of_noise * pairs) return spreads;
-    const double all = spread_of(off.begin(), off.end());
-    if (all <= seen) return spreads;
-    std::fill(spreads.begin(), spreads.end(), all);
-    if (off.size() < 2 * least_triples) return spreads;
-    std::stable_sort(off.begin(), off.end(), [](const Off &a, const Off &b) { return a.at < b.at; });
-    const auto half = off.begin() + static_cast<long>(off.size() / 2);
-    const double of_larger = std::min(all, spread_of(half, off.end()));
-    for (std::size_t i = 0; i < points.size(); ++i)
-        if (lies_at(points[i]) >= half->at) spreads[i] = of_larger;
-    return spreads;
-}
 
 // How steeply y falls along each coordinate of its place, none by more than `steepest` and none rising: least
 // squares within bounds, one coordinate at a time until nothing changes.

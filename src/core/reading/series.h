@@ -77,10 +77,9 @@ bool below_a_coarse_grain(const std::vector<Located> &points);
 // counted: ln of the mean; error^2 (of what is met by luck 1 / mean more) = sd^2 / m + (0.29 / mean)^2 +
 // 1e-12, sd (relative) smoothed over the sizes by a line, or plane, that falls in ln of each, but no more
 // than twice the most seen at one place; 0.29 = 1 / sqrt 12 is the rounding of a whole number. Where every
-// size has one reading alone, sd is how far each lies from the line between its neighbours, if it is one side
-// and the other by more than 4 %: inputs' own randomness. `wanders`: the same beside what the readings of a
-// size vary by, and of bytes, since a count may go by the size's digits, and capacities that double are
-// passed now early and now late. Neighbours are those along any one size.
+// size has one reading alone, sd is spread_between_neighbours (scatter.h): inputs' own randomness. `wanders`:
+// the same beside what the readings of a size vary by, and of bytes, since a count may go by the size's
+// digits, and capacities that double are passed now early and now late.
 //
 // weighed: the same, values below the series' grain taken as the grain, and an error of a grain more:
 // alignment and saved registers move a stack by 16 bytes, boxed numbers a heap by some hundreds, without any
