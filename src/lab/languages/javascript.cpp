@@ -44,8 +44,11 @@ class JavaScript : public Language {
                 fmt::format("--stack-size={}", stack_kib), program.string()};
     }
     std::vector<std::string> environment(const Recipe &recipe) const override {
-        if (recipe.style == Style::program) return {};
-        return {"NODE_PATH=" + (recipe.adapters / adapter()).string()};
+        // Certificates beyond the engine's own are read at every start, which then takes thrice as long.
+        std::vector<std::string> all = {"NODE_EXTRA_CA_CERTS="};
+        if (recipe.style == Style::function)
+            all.push_back("NODE_PATH=" + (recipe.adapters / adapter()).string());
+        return all;
     }
 
     std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
