@@ -46,6 +46,8 @@ constexpr double certain = 30;
 constexpr double corner = 0.88;
 constexpr double lower_in = 2.0 / 3;    // of the places a lower term may be larger than its lead
 constexpr double largest_radius = 0.95; // of how leads stand in each other's corners: beyond, none has one
+// Where a bound is all that is asked for a lead needs no corner: somewhere it has to be so much of all.
+constexpr double shows = 0.25;
 // Share of the lead, where it is least beside a lower term, that may be taken off of that.
 constexpr double taken_off_counts = 0.6, taken_off_times = 0.15;
 

@@ -312,4 +312,51 @@ std::set<std::string> sizes_in(const Template &text) {
     return all;
 }
 
+namespace {
+
+// Names that the template gives have values where they are reckoned from sizes alone; what it draws counts as
+// the same where what it is drawn from is.
+class Comparison {
+  public:
+    Comparison(Sizes here, Sizes there) : here_(std::move(here)), there_(std::move(there)) {}
+
+    bool same(const Template &text) {
+        return std::all_of(text.parts.begin(), text.parts.end(),
+                           [&](const TemplatePart &part) { return same(part); });
+    }
+
+  private:
+    bool is_known(const Expression &expression) const {
+        const std::set<std::string> names = sizes_in(expression);
+        return std::all_of(names.begin(), names.end(),
+                           [&](const std::string &name) { return here_.contains(name); });
+    }
+    bool same(const Expression &expression) const {
+        if (is_known(expression)) return evaluate(expression, here_) == evaluate(expression, there_);
+        return std::all_of(expression->of.begin(), expression->of.end(),
+                           [&](const Expression &part) { return same(part); });
+    }
+    bool same(const TemplatePart &part) {
+        const bool is_reckoned =
+            part.kind == TemplatePart::Kind::expression && !part.name.empty() && is_known(part.arguments[0]);
+        if (is_reckoned && !part.is_printed) return name(part); // what it is used for tells
+        for (const Expression &argument : part.arguments)
+            if (!same(argument)) return false;
+        return same(part.inner) && (!is_reckoned || name(part));
+    }
+    bool name(const TemplatePart &part) {
+        for (Sizes *values : {&here_, &there_})
+            (*values)[part.name] = static_cast<double>(evaluate(part.arguments[0], *values));
+        return true;
+    }
+
+    Sizes here_, there_;
+};
+
+} // namespace
+
+bool asks_the_same(const Template &text, const Sizes &here, const Sizes &there) {
+    return Comparison(here, there).same(text);
+}
+
 } // namespace iron

@@ -41,6 +41,9 @@ const std::vector<TemplateCall> &template_calls();
 // The sizes that what a template prints depends on. Names that it gives itself are none.
 std::set<std::string> sizes_in(const Template &text);
 
+// Whether it asks for the same at both: every count and every end of a range has one value there.
+bool asks_the_same(const Template &text, const Sizes &here, const Sizes &there);
+
 // Reads a template. Throws ParseError with the offset into `text`.
 Template parse_template(std::string_view text, const std::vector<std::string> &sizes);
 

@@ -1,8 +1,10 @@
 #include "study/field.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 #include <map>
+#include <set>
 
 #include "core/words.h"
 
@@ -31,6 +33,58 @@ bool Field::is_level(std::size_t number, const std::string &shape) const {
     return number != static_cast<std::size_t>(sweep - lines_.begin());
 }
 
+std::string Field::capped(const std::string &shape, const Sizes &sizes) const {
+    const std::optional<Template> &text = scope_.problem.shape(shape)->text;
+    if (!text) return "";
+    const auto unused = scope_.unused.find(shape);
+    for (const SizeRule &rule : scope_.problem.sizes) {
+        if (unused != scope_.unused.end() && unused->second.contains(rule.name)) continue;
+        const double size = sizes.at(rule.name);
+        Sizes smaller = sizes; // by what no growth hangs on
+        smaller[rule.name] =
+            std::max(range_of(rule, sizes).first, std::min(size - 1, std::floor(0.95 * size)));
+        if (smaller[rule.name] < size && asks_the_same(*text, smaller, sizes)) return rule.name;
+    }
+    return "";
+}
+
+// What a size is called there is not what the solution is given: growth would be told of the wrong thing.
+std::optional<PlanLine> Field::without_capped(const PlanLine &whole, const SizeLine &line,
+                                              const std::string &shape) const {
+    PlanLine left{{}, {}, {}, {}, whole.urgent, whole.last_resort};
+    for (std::size_t i = 0; i < whole.sizes.size(); ++i) {
+        if (!capped(shape, line.at(whole.sizes[i])).empty()) continue;
+        left.sizes.push_back(whole.sizes[i]);
+        if (!whole.on_first.empty()) left.on_first.push_back(whole.on_first[i]);
+        left.places.push_back(whole.places[i]);
+    }
+    if (left.sizes.empty() || left.sizes.size() == whole.sizes.size()) return std::nullopt;
+    for (const double size : whole.below)
+        if (capped(shape, line.at(size)).empty()) left.below.push_back(size);
+    return left;
+}
+
+std::vector<std::string> Field::left_out() const {
+    std::vector<std::string> told;
+    for (const std::string &shape : shapes_) {
+        std::set<std::string> names;
+        for (const SizeLine &line : lines_)
+            for (const double size : line.sizes) {
+                const Sizes here = line.at(size);
+                const std::string name = capped(shape, here);
+                if (name.empty() || !names.insert(name).second) continue;
+                std::string place;
+                for (const auto &[other, value] : here)
+                    place += fmt::format("{}{} = {}", place.empty() ? "" : ", ", other, grouped(value));
+                told.push_back(
+                    fmt::format("inputs of {} at {} are the same for a smaller {}: such places are "
+                                "left out",
+                                shape, place, name));
+            }
+    }
+    return told;
+}
+
 void Field::put_into(PlanOptions &plan) const {
     plan.solutions = static_cast<int>(solutions_.size());
     plan.shapes = static_cast<int>(shapes_.size());
@@ -46,9 +100,14 @@ void Field::put_into(PlanOptions &plan) const {
         plan.lines.push_back(std::move(planned));
     }
     for (int shape = 0; shape < plan.shapes; ++shape)
-        for (int line = 0; line < static_cast<int>(lines_.size()); ++line)
-            if (is_level(static_cast<std::size_t>(line), shapes_[static_cast<std::size_t>(shape)]))
+        for (int line = 0; line < static_cast<int>(lines_.size()); ++line) {
+            const auto number = static_cast<std::size_t>(line);
+            const std::string &name = shapes_[static_cast<std::size_t>(shape)];
+            if (is_level(number, name))
                 plan.level.insert({shape, line});
+            else if (auto left = without_capped(plan.lines[number], lines_[number], name))
+                plan.shorter.emplace(std::pair{shape, line}, std::move(*left));
+        }
 }
 
 std::optional<int> Field::number_of(const std::string &solution) const {

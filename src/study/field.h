@@ -39,9 +39,15 @@ class Field {
     bool is_smallest(const Sizes &sizes) const;
     // "halves, calm, n = 1,024"
     std::string describe(const Cell &cell) const;
+    // Of shapes whose inputs grow no farther with a size than another lets them: the first place left out.
+    std::vector<std::string> left_out() const;
 
   private:
     bool is_level(std::size_t line, const std::string &shape) const;
+    // The name of a size that the inputs there are too small for, by what the template asks for; "" for none.
+    std::string capped(const std::string &shape, const Sizes &sizes) const;
+    std::optional<PlanLine> without_capped(const PlanLine &whole, const SizeLine &line,
+                                           const std::string &shape) const;
 
     const Scope &scope_;
     std::vector<std::string> solutions_, shapes_;

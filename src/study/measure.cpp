@@ -387,6 +387,8 @@ class Measuring {
             for (const std::string &size : sizes)
                 note(fmt::format("inputs of {} are the same whatever {} is: it is not swept there", shape,
                                  size));
+        for (const std::string &text : field_.left_out())
+            note(text);
     }
 
     struct Beyond {

@@ -588,6 +588,25 @@ TEST(Planner, SeriesComeUpTogetherByAllTheirPlaces) {
     }
 }
 
+TEST(Planner, KeepsToWhatIsLeftOfALineForAShape) {
+    Simulated machine = simulated(1, 5, 4096);
+    const std::vector<double> whole = machine.options.lines[0].sizes;
+    machine.options.lines[0].below = {4, 8};
+    machine.options.lines.push_back({whole, {}, whole}); // as far as on the first line
+    const PlanLine left{{whole.begin() + 5, whole.end()}, {}, {whole.begin() + 5, whole.end()}};
+    machine.options.shorter = {{{1, 0}, left}, {{1, 1}, left}};
+    machine.call_s = [](const Cell &) { return 1e-4; };
+    machine.run();
+    std::map<std::pair<int, int>, std::set<double>> sizes; // by shape and line
+    for (const auto &[cell, times] : machine.timed)
+        sizes[{cell.shape, cell.line}].insert(cell.size);
+    const std::set<double> all(whole.begin(), whole.end()), some(left.sizes.begin(), left.sizes.end());
+    for (const int line : {0, 1}) {
+        EXPECT_EQ((sizes[{0, line}]), all);
+        EXPECT_EQ((sizes[{1, line}]), some);
+    }
+}
+
 TEST(Planner, AnUrgentLineThatIsDearLeavesTheOthersTheirTime) {
     Simulated machine = simulated(3, 30, 4096);
     machine.options.lines.push_back({ladder(16, 4096), {}, std::vector<double>(17, 16)});

@@ -470,5 +470,32 @@ TEST(Thinned, OfVeryManyPlacesAFewHundredTellAll) {
     EXPECT_FALSE(thinned(series));
 }
 
+// What n log n comes to leads the others nowhere but at the smallest m and k.
+TEST(SeveralSizes, ABoundIsKeptInWhateverAmounts) {
+    Series series{{"n", "m", "k"}, {}};
+    const auto add = [&](double n, double m, double k) {
+        const double steps = 5.97 * n * lg(n) + 36 * n + 91.7 * k * lg(n) + 4.8 * k + 129 * m;
+        series.places.push_back({{n, m, k}, {{0, 0, std::round(steps)}}});
+    };
+    for (const double n : {34, 172, 875})
+        for (const double m : {8, 70, 617})
+            for (const double k : {2, 57, 1047})
+                add(n, m, k);
+    for (int i = 1; i < 9; ++i) {
+        const double share = i / 9.0;
+        add(std::round(34 * std::pow(25.7, share)), 70, 57);
+        add(172, std::round(8 * std::pow(77, share)), 57);
+        add(172, 70, std::round(2 * std::pow(800, share)));
+    }
+    const auto judged = judged_counts(
+        series,
+        {"O(n log n + k log n + m)", "O((n + k) log n + m^2)", "O(n + k log n + m)", "O(n log n + k + m)"},
+        {}, parse_relations("k <= n^2", series.names));
+    EXPECT_EQ(judged[0].judgement.verdict, Verdict::holds) << reason_text(judged[0].judgement);
+    EXPECT_EQ(judged[1].judgement.verdict, Verdict::holds) << reason_text(judged[1].judgement);
+    EXPECT_NE(judged[2].judgement.verdict, Verdict::holds) << reason_text(judged[2].judgement);
+    EXPECT_EQ(judged[3].judgement.verdict, Verdict::exceeded) << reason_text(judged[3].judgement);
+}
+
 } // namespace
 } // namespace iron

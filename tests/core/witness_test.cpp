@@ -69,6 +69,19 @@ TEST(Witness, IsSoughtAlongEverySize) {
     EXPECT_TRUE(find_witness(Bound::Kind::upper, product, least));
 }
 
+TEST(Witness, MayEndBeforeTheLargestPlaceWhereItIsTheHighestOfAll) {
+    // m log m + n over n: m has come far above n only where n is small.
+    const double of_space = policy::claim::least_rise_of_bytes;
+    std::vector<RatioRead> places;
+    for (double n = 256; n <= 2e7; n *= 4)
+        for (double m = 16; m <= 65536; m *= 2)
+            places.push_back({{n, m}, std::log((m * std::log2(m) + n) / n), error});
+    EXPECT_FALSE(find_witness(Bound::Kind::upper, places, of_space, ChainEnd::at_the_largest));
+    const auto witness = find_witness(Bound::Kind::upper, places, of_space, ChainEnd::or_at_the_highest);
+    ASSERT_TRUE(witness);
+    EXPECT_EQ(places[witness->to].sizes, (std::vector<double>{256, 65536}));
+}
+
 TEST(Witness, InBytesIsMoreThanABlockOrADoubledCapacity) {
     const double of_space = policy::claim::least_rise_of_bytes;
     const auto stack = [](double n) { return 352 + 10 * std::log2(n / 16); };

@@ -157,6 +157,23 @@ TEST(Templates, AreTextExpressionsAndCalls) {
     EXPECT_DOUBLE_EQ(static_cast<double>(evaluate(made.parts[4].arguments[2], {{"k", 5}})), 32);
 }
 
+TEST(Templates, AskForTheSameWhereASizeIsCapped) {
+    const auto same = [](const std::string &text, double n, double m) { // as for a smaller m
+        return asks_the_same(parse_template(text, {"n", "m"}), {{"n", n}, {"m", m}},
+                             {{"n", n}, {"m", 0.9 * m}});
+    };
+    for (const char *text :
+         {"{let rules = min(m, n (n - 1) / 2)}{n} {integer(rules, rules)}\n{graph(n, rules)}",
+          "{n} {min(m, n (n - 1) / 2)}\n{integers(min(m, n (n - 1) / 2), 1, n)}",
+          "{let w = min(m, n (n - 1) / 2)}{rows(n, \"{integers(w, 1, 9)}\")}"}) {
+        EXPECT_TRUE(same(text, 10, 100)) << text;
+        EXPECT_FALSE(same(text, 20, 100)) << text;
+    }
+    EXPECT_FALSE(same("{let far = integer(1, m)}{integers(n, 1, far)}", 10, 100));
+    EXPECT_TRUE(same("{let far = integer(1, n)}{integers(n, 1, min(far, n))}", 10, 100));
+    EXPECT_FALSE(same("{m} {integers(min(m, n), 1, 9)}", 10, 100)); // it is printed
+}
+
 TEST(Templates, RowsHoldATemplateOfTheirOwn) {
     const Template made = parse_template("{rows(n, \"{integers(1, 0, 9)} {n}\")}", {"n", "k"});
     ASSERT_EQ(made.parts.size(), 1u);

@@ -178,6 +178,12 @@ class LineEnd {
     double stretch_ = 0; // the last one's length over that of the one before
 };
 
+bool nothing_larger_was_read(const std::vector<RatioRead> &places, std::size_t at) {
+    return std::none_of(places.begin(), places.end(), [&](const RatioRead &other) {
+        return other.sizes != places[at].sizes && none_falls(places[at].sizes, other.sizes);
+    });
+}
+
 // No place that is not smaller in every size has a higher ratio.
 bool is_highest(const std::vector<RatioRead> &places, std::size_t at, double sign) {
     const RatioRead &end = places[at];
@@ -215,7 +221,7 @@ struct Chain {
 };
 
 std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vector<double> &lower,
-                            double sign, double least_rise) {
+                            double sign, double least_rise, ChainEnd end) {
     std::vector<std::size_t> order(places.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
@@ -244,10 +250,9 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
         if (chains[to].places < least_witnesses || clear <= errors_apart ||
             (found && clear <= found->clear) || rise < least_rise)
             continue;
-        const bool is_last = std::none_of(places.begin(), places.end(), [&](const RatioRead &other) {
-            return other.sizes != places[to].sizes && none_falls(places[to].sizes, other.sizes);
-        });
-        if (is_last) found = {{start, to, 0}, clear};
+        if (nothing_larger_was_read(places, to) ||
+            (end == ChainEnd::or_at_the_highest && is_highest(places, to, sign)))
+            found = {{start, to, 0}, clear};
     }
     if (!found) return found;
     for (const LineThrough &line : lines_through_read(places)) {
@@ -266,12 +271,12 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
 
 } // namespace
 
-std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
-                                    double least_rise) {
+std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places, double least_rise,
+                                    ChainEnd end) {
     const std::vector<double> lower = lower_than_their_steps(places);
     std::optional<Found> up, down;
-    if (kind != Bound::Kind::lower) up = rising(places, lower, 1, least_rise);
-    if (kind != Bound::Kind::upper) down = rising(places, lower, -1, least_rise);
+    if (kind != Bound::Kind::lower) up = rising(places, lower, 1, least_rise, end);
+    if (kind != Bound::Kind::upper) down = rising(places, lower, -1, least_rise, end);
     if (up && down) return up->clear > down->clear ? up->witness : down->witness;
     return up ? std::optional(up->witness) : down ? std::optional(down->witness) : std::nullopt;
 }

@@ -191,6 +191,7 @@ class Design::Making {
     }
 
     std::optional<Cone> made(const ConeOptions &options) {
+        if (options.each_apart) return each_apart();
         shares_ = shares_of(leads_);
         if (!shares_) return std::nullopt;
         cone_.generators.reserve(leads_.size() * (2 * cone_.lows.size() + 8));
@@ -220,6 +221,13 @@ class Design::Making {
     }
 
   private:
+    Cone each_apart() {
+        std::vector<int> parts = cone_.leads;
+        parts.insert(parts.end(), cone_.lows.begin(), cone_.lows.end());
+        for (std::size_t i = 0; i < parts.size(); ++i)
+            cone_.generators.push_back({design_.term(parts[i]).column, {{i, 1}}, false});
+        return std::move(cone_);
+    }
     std::size_t places() const { return design_.places_.size(); }
     bool is_constant(int term) const { return sizes_in(design_.candidate(term).expression).empty(); }
 

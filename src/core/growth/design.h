@@ -44,12 +44,14 @@ struct Cone {
 // How a cone is made. taken_off: so much of the lead at the place where it is least beside a lower term may
 // be taken off of that, weakly; none where 0. waves: counts follow doubled capacities, whole roots and the
 // levels of halving trees, around the smooth curve, bounded by factors. free_lows: lower terms are as large
-// as they like, where it is known what leads. starts_up: the constant alone is.
+// as they like, where it is known what leads. starts_up: the constant alone is. each_apart: leads as well,
+// none has to outgrow the others anywhere.
 struct ConeOptions {
     double taken_off = 0;
     bool waves = false;
     bool free_lows = false;
     bool starts_up = false;
+    bool each_apart = false;
     auto operator<=>(const ConeOptions &) const = default;
 };
 

@@ -238,8 +238,10 @@ namespace {
 
 const Fit *best_on_side(const Bound &bound, const Growth &growth, bool inside) {
     const SizeOrder::Course bounds = growth.order().course_of(bound.growth);
+    const bool amounts_matter = !inside || bound.kind != Bound::Kind::upper;
     for (const Fit &fit : growth.fits)
-        if (fit.within(bound, bounds) == inside && (inside || !fit.bent)) return &fit;
+        if (fit.within(bound, bounds) == inside && (inside || !fit.bent) && !(fit.apart && amounts_matter))
+            return &fit;
     return nullptr;
 }
 

@@ -33,6 +33,7 @@ struct Fit {
     int memory_steps = 0;       // of the memory hierarchy, that it was allowed
     bool bent = false;          // its exponents were set free: it is on no list
     bool exact = false;         // a closed form that gives every count to the digit
+    bool apart = false;         // its terms are as large as they like: evidence for an upper bound alone
 
     bool within(const Bound &bound, const SizeOrder::Course &bounds) const;
     bool is_exponential() const;

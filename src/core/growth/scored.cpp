@@ -49,6 +49,11 @@ ConeOptions Scored::cone_options(bool with_steps, bool decided) const {
     return {with_steps ? 0 : policy::growth::taken_off_times, false, false, starts_up_};
 }
 
+const Cone &Scored::cone_of(const Tried &one) const {
+    return *design_.cone(one.set, one.apart ? ConeOptions{.each_apart = true}
+                                            : cone_options(!one.steps.empty(), one.decided));
+}
+
 std::vector<Column> Scored::weighed(const std::vector<Generator> &generators) const {
     std::vector<Column> columns;
     columns.reserve(generators.size());
@@ -70,6 +75,7 @@ Fit Scored::described(const Tried &one, const Cone &cone, const std::vector<Gene
     fit.score = one.score;
     fit.chi2 = one.solved.chi2;
     fit.bent = one.bent;
+    fit.apart = one.apart;
     fit.memory_steps = static_cast<int>(one.steps.size());
     fit.course = design_.course_of(one.set);
     for (const int term : one.set) {

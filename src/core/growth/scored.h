@@ -27,6 +27,7 @@ struct Tried {
     bool thorough = true; // lower terms feel the steps too
     bool bent = false;
     bool decided = false; // by other readings: how large its lower terms are says nothing
+    bool apart = false;   // each of its terms is as large as it likes
 };
 
 class Scored {
@@ -47,6 +48,8 @@ class Scored {
     // The same of a cone: nothing (minus infinity) where the start-up alone explains it, whatever leads.
     double score_of(const Cone &cone, const LeastSquares &solved, double prior, std::size_t steps = 0) const;
     ConeOptions cone_options(bool with_steps, bool decided = false) const;
+    // The cone that it was solved with.
+    const Cone &cone_of(const Tried &one) const;
     std::vector<Column> weighed(const std::vector<Generator> &generators) const;
     // Counts are worth all digits.
     LeastSquares solved(const std::vector<Column> &weighed) const;

@@ -34,7 +34,10 @@ std::vector<Fit> Search::fits() {
         improve();
     }
     if (!scored_.is_exact()) allow_for_memory();
-    if (!design_.catalogue().is_dense()) bend();
+    if (!design_.catalogue().is_dense()) {
+        set_apart();
+        bend();
+    }
     return collected();
 }
 
@@ -176,6 +179,8 @@ std::vector<const Tried *> Search::ranked(bool bent_too) const {
     std::vector<const Tried *> ranked;
     for (const auto &[set, one] : tried_)
         if (one.score > nothing && (bent_too || !one.bent)) ranked.push_back(&one);
+    for (const auto &[set, one] : apart_)
+        if (one.score > nothing && bent_too) ranked.push_back(&one);
     std::stable_sort(ranked.begin(), ranked.end(),
                      [](const Tried *a, const Tried *b) { return a->score > b->score; });
     return ranked;
@@ -229,6 +234,42 @@ void Search::improve() {
     }
 }
 
+// Whatever keeps an upper bound does so in any amounts: what is small beside the others, and outgrows none of
+// them where it was read, belongs to it as well. That each lead shows somewhere is asked all the same.
+void Search::set_apart() {
+    if (options_.noise != Noise::counted) return;
+    constexpr int sets = 3;
+    for (Claim &claim : claims_) {
+        if (claim.bound.kind != Bound::Kind::upper) continue;
+        int left = sets;
+        for (const Tried *within : ranked(false)) {
+            if (left == 0) break;
+            if (within->set.size() < 2 || !is_within(within->set, claim)) continue;
+            --left;
+            const auto [found, fresh] = apart_.try_emplace(within->set);
+            if (fresh) found->second = each_apart(*within);
+        }
+    }
+}
+
+Tried Search::each_apart(const Tried &within) {
+    Tried one;
+    one.set = within.set;
+    one.prior = within.prior + policy::growth::cost_of_bending;
+    one.apart = true;
+    const Cone &cone = scored_.cone_of(one);
+    one.solved = scored_.solved(scored_.weighed(cone.generators));
+    for (std::size_t lead = 0; lead < one.set.size(); ++lead) {
+        double share = 0; // of the whole, where it is most of it
+        for (std::size_t i = 0; i < scored_.points().size(); ++i)
+            share = std::max(share, one.solved.coefficients[lead] * cone.generators[lead].column[i] *
+                                        std::exp(scored_.unit() - scored_.points()[i].log_value));
+        if (share < policy::growth::shows) return one;
+    }
+    one.score = scored_.score(one.solved, one.prior);
+    return one;
+}
+
 // A step of the memory hierarchy may stand in any growth's way. Those that stay far behind the best one with
 // it are not looked at closely.
 void Search::allow_for_memory() {
@@ -268,6 +309,7 @@ std::vector<Fit> Search::collected() {
         bool inside = false, outside = false, bent_outside[most_leads] = {};
         for (std::size_t i = 0; i < ranked.size(); ++i) {
             const Tried &one = *ranked[i];
+            if (one.apart && (claim.bound.kind != Bound::Kind::upper || !is_within(one.set, claim))) continue;
             bool &found = is_within(one.set, claim) ? inside
                           : one.bent                ? bent_outside[one.set.size() - 1]
                                                     : outside;
@@ -278,7 +320,7 @@ std::vector<Fit> Search::collected() {
     for (std::size_t i = 0; i < ranked.size(); ++i)
         if (kept[i]) {
             const Tried &one = *ranked[i];
-            const Cone &cone = *design_.cone(one.set, scored_.cone_options(!one.steps.empty()));
+            const Cone &cone = scored_.cone_of(one);
             fits.push_back(scored_.described(one, cone, generators_of(one, cone)));
         }
     return fits;
@@ -318,7 +360,7 @@ std::optional<std::pair<double, double>> Search::interval_of(const Growth &growt
     for (const Fit &fit : growth.fits) {
         if (fit.exact || fit.score < best - policy::growth::as_good || fit.is_exponential()) continue;
         const Tried &one = tried_.at({design_.index_of(fit.name)});
-        const Cone &cone = *design_.cone(one.set, scored_.cone_options(!one.steps.empty()));
+        const Cone &cone = scored_.cone_of(one);
         const auto [low, high] = bend_range(scored_, scored_.weighed(generators_of(one, cone)), fit, sizes);
         const double slope = slope_at(fit, design_.places().back(), size);
         all = {std::min(all.first, slope + low), std::max(all.second, slope + high)};

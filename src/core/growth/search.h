@@ -50,6 +50,8 @@ class Search {
     void fit_each();
     void screen_all();
     void improve();
+    void set_apart();
+    Tried each_apart(const Tried &within);
     void allow_for_memory();
     void bend();
     void bend_freely();
@@ -71,6 +73,7 @@ class Search {
     NormalEquations screen_;
     double squares_ = 0;
     std::map<TermSet, Tried> tried_;
+    std::map<TermSet, Tried> apart_; // the same sets, each of their terms as large as it likes
 };
 
 } // namespace iron

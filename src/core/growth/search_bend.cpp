@@ -23,6 +23,8 @@ void Search::bend() {
             double &side = is_within(one->set, claim) ? inside : outside;
             side = std::max(side, one->score);
         }
+        for (const auto &[set, one] : apart_)
+            if (is_within(set, claim)) inside = std::max(inside, one.score);
         if (outside - inside < -0.5) continue;
         std::vector<Tried> starts;
         int within = 0, beyond = 0, single = 0;

@@ -12,7 +12,7 @@ using policy::largest_exponential;
 
 Climb::Climb(const Ledger &ledger, int solution, int shape, int line)
     : ledger_(&ledger),
-      sizes_(&ledger.options.lines[static_cast<std::size_t>(line)].sizes), at_{solution, shape, line, 0} {
+      sizes_(&ledger.options.line_of({solution, shape, line, 0}).sizes), at_{solution, shape, line, 0} {
     level_ = ledger.options.level.contains({shape, line});
     climbing_ = !sizes_->empty() && !plan().last_resort && !(level_ && line != 0);
     if (sizes_->empty()) return;

@@ -67,7 +67,7 @@ class Climb {
 
   private:
     const SolutionCosts &solution_costs() const;
-    const PlanLine &plan() const { return ledger_->options.lines[static_cast<std::size_t>(at_.line)]; }
+    const PlanLine &plan() const { return ledger_->options.line_of(at_); }
     double usual_s() const { return policy::plan::usual_call * ledger_->options.budget_s; }
     bool stays_short() const;
     bool affordable(double size) const;

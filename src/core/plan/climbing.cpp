@@ -31,8 +31,7 @@ std::size_t Climbing::index_of(const Cell &cell) const {
 // On other lines than the first: whether its solution has not yet come so far there. Ends the climb where it
 // never will.
 bool Climbing::has_to_wait(Climb &climb) {
-    const std::vector<double> &on_first =
-        ledger_.options.lines[static_cast<std::size_t>(climb.line())].on_first;
+    const std::vector<double> &on_first = ledger_.options.line_of(climb.at()).on_first;
     if (climb.line() == 0 || climb.rung() >= on_first.size()) return false;
     const Climb &main = main_of(climb);
     if (main.largest() >= on_first[climb.rung()]) return false;
@@ -187,7 +186,7 @@ void Climbing::told_time(const Cell &cell, double call_s, double cost_s, bool cl
 
 // They need not read the place again.
 void Climbing::tell_other_lines(const Cell &cell, double call_s) {
-    const PlanLine &here = ledger_.options.lines[static_cast<std::size_t>(cell.line)];
+    const PlanLine &here = ledger_.options.line_of(cell);
     const auto rung = std::lower_bound(here.sizes.begin(), here.sizes.end(), cell.size);
     if (here.places.empty() || rung == here.sizes.end() || *rung != cell.size) return;
     const int place = here.places[static_cast<std::size_t>(rung - here.sizes.begin())];

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstdint>
+#include <map>
 #include <optional>
 #include <set>
 #include <utility>
@@ -55,12 +56,18 @@ struct PlanOptions {
     int solutions = 0;
     int shapes = 0;
     std::vector<PlanLine> lines;
+    std::map<std::pair<int, int>, PlanLine> shorter = {}; // (shape, line): what is left of it for the shape
     std::set<std::pair<int, int>> level = {}; // (shape, line): nothing changes along it, so it is not swept
     std::vector<bool> counted;                // by solution: steps can be counted
     bool judges = false; // verdicts are told when asked for: the least certain get the time
     double budget_s = 60;
     int generations = 3; // wanted; fewer where the loading of inputs alone would eat the budget
     std::uint64_t seed = 1;
+
+    const PlanLine &line_of(const Cell &cell) const {
+        const auto found = shorter.find({cell.shape, cell.line});
+        return found == shorter.end() ? lines[static_cast<std::size_t>(cell.line)] : found->second;
+    }
 };
 
 // What the verdicts on a solution's claims need, on one shape.
