@@ -203,18 +203,24 @@ class Worker {
 
   // The engine tells no peak of its heap: the process's resident peak beyond what it had before is read, in a
   // process that has done nothing else; or all that was allocated, where that is less. That is known finely: what
-  // collections took away is added up.
+  // collections took away is added up. Where there was none, all of it was held, and resident pages that had been
+  // given back before tell too little.
   weighed(path) {
     const v8 = require("v8");
     v8.setFlagsFromString("--expose-gc");
-    const collect = require("vm").runInNewContext("gc");
+    const gc = require("vm").runInNewContext("gc");
+    // What typed arrays hold is given back beside the engine's work, and known to be by the next collection.
+    const collect = () => {
+      const all = { type: "major", execution: "sync", flavor: "last-resort" };
+      gc(all);
+      gc(all);
+    };
     const used = () => {
       const now = process.memoryUsage();
       return now.heapUsed + now.external;
     };
     let given = this.fromFile(path);
-    const all = { type: "major", execution: "sync", flavor: "last-resort" };
-    collect(all);
+    collect();
     const profiler = v8.GCProfiler ? new v8.GCProfiler() : null;
     if (profiler) profiler.start();
     const before = used(), resident = ownMemory("VmRSS");
@@ -222,20 +228,23 @@ class Worker {
     let answer = this.solution.solve(given);
     const after = used(), peak = ownMemory("VmHWM");
     const held = (one) => one.heapStatistics.usedHeapSize + one.heapStatistics.externalMemory;
-    const taken = profiler ? profiler.stop().statistics.reduce((sum, gc) => sum + held(gc.beforeGC) - held(gc.afterGC), 0) : 0;
+    const collections = profiler ? profiler.stop().statistics : [];
+    const taken = collections.reduce((sum, one) => sum + held(one.beforeGC) - held(one.afterGC), 0);
     const counted = profiler ? after - before + taken : -1;
     const allocated = counted < 0 ? Infinity : counted; // a collection was under way
-    collect(all);
+    collect();
     const kept = used();
     answer = null;
-    collect(all);
+    collect();
     const answerBytes = Math.max(0, kept - used()), withInput = used();
     given = null;
-    collect(all);
+    collect();
     const inputBytes = Math.max(0, withInput - used());
-    const seen = Math.max(0, peak - resident, kept - before), whole = Math.max(0, Math.min(seen, allocated));
+    const seen = Math.max(0, peak - resident, kept - before);
+    const finely = allocated <= seen || (collections.length === 0 && allocated < Infinity);
+    const whole = Math.max(0, finely ? allocated : seen);
     return `done space_bytes=${Math.max(0, whole - answerBytes)} heap_peak_bytes=${whole} answer_bytes=${answerBytes}` +
-           ` stack_peak_bytes=0 allocations=0 grain_bytes=${allocated <= seen ? 16384 : 2097152} resident_peak_bytes=${peak}` +
+           ` stack_peak_bytes=0 allocations=0 grain_bytes=${finely ? 16384 : 2097152} resident_peak_bytes=${peak}` +
            ` input_bytes=${inputBytes}`;
   }
 

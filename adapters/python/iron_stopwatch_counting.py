@@ -4,8 +4,9 @@ and functions do in one go. The adapter brings it in where the tool asks for cou
     python3 iron_stopwatch_counting.py PROGRAM
 
 Sources of the solution are rewritten as they are read, so that each line says that it runs and each call of a built-in
-what it did; so are, for the latter, the few library modules that have a form in Python beside one in C. Lines of library
-modules are traced, where the solution brings in any that are written in Python: that takes far longer.
+what it did; so are the few library modules that have a form in Python beside one in C: what they run belongs to the line
+that calls. Lines of other library modules are traced, where the solution brings in any that are written in Python: that
+takes far longer.
 
 The unit of such work is a step for 16 bytes touched, taken as 8 bytes an element of a list and 1 a letter; and one an element
 where each is hashed, compared or handed on.
@@ -886,7 +887,7 @@ class _Ticker(ast.NodeTransformer):
         top = module.split(".")[0]
         if top in _WITHOUT_PYTHON or part in _PARTS_WITHOUT_PYTHON.get(top, ()):
             return
-        if not any(os.path.exists(os.path.join(self.folder, top + ending)) for ending in ("", ".py")):
+        if top not in _IN_C and not any(os.path.exists(os.path.join(self.folder, top + ending)) for ending in ("", ".py")):
             _library_is_called = True
 
     def visit_Import(self, node):
@@ -911,22 +912,61 @@ class _Ticker(ast.NodeTransformer):
 
 
 def _rewritten(text, path):
-    """Of a library's module the lines say nothing: they are traced."""
-    tree = _Rewriter().visit(ast.parse(text, path))
-    if _own(path) is not None:
-        ticker = _Ticker(path)
-        tree = ticker.visit(tree)
+    """All lines of a library's module say the same."""
+    ticker = _Ticker(path)
+    tree = ticker.visit(_Rewriter().visit(ast.parse(text, path)))
+    if _own(path) is None:
+        _ticks_of_libraries[path] = set(ticker.lines)
+    else:
         _ticks[path] = {name: (line, itertools.count()) for name, line in ticker.lines.items()}
     return compile(ast.fix_missing_locations(tree), path, "exec")
 
 
 def _names_for(path):
     """That a rewritten source calls."""
-    return {"_iron_bulk": _bulk, **{name: count.__next__ for name, (_, count) in _ticks.get(path, {}).items()}}
+    return {"_iron_bulk": _bulk, **{name: count.__next__ for name, (_, count) in _ticks.get(path, {}).items()},
+            **{name: _in_libraries.__next__ for name in _ticks_of_libraries.get(path, ())}}
 
 
 # Library modules with a form in Python beside the one in C: the former is what is counted.
 _IN_C = {"heapq": "_heapq", "bisect": "_bisect"}
+_ticks_of_libraries = {}  # the names of those calls, by file
+_in_libraries = itertools.count()
+_is_in_library = False
+
+
+def _runs_in_library(function, name):
+    """Runs it, and tells what it ran for the line that called; of what it calls itself that is told along."""
+    global _is_in_library
+    if _is_in_library:
+        return function()
+    before = _in_libraries.__reduce__()[1][0]
+    _is_in_library = True
+    try:
+        return function()
+    finally:
+        _is_in_library = False
+        _spent(_in_libraries.__reduce__()[1][0] - before, name)
+
+
+_GENERATES = 0x20  # inspect's CO_GENERATOR; to bring that in takes as long as the interpreter's start
+
+
+def _telling(function):
+    name = function.__name__
+    if function.__code__.co_flags & _GENERATES:
+        def telling(*given, **named):
+            following = function(*given, **named).__next__
+            while True:
+                try:
+                    thing = _runs_in_library(following, name)
+                except StopIteration:
+                    return
+                yield thing
+    else:
+        def telling(*given, **named):
+            return _runs_in_library(lambda: function(*given, **named), name)
+    return functools.wraps(function)(telling)
 
 
 class _Loader(importlib.machinery.SourceFileLoader):
@@ -946,6 +986,9 @@ class _Loader(importlib.machinery.SourceFileLoader):
         code = self.get_code(module.__name__)
         module.__dict__.update(_names_for(self.path))
         exec(code, module.__dict__)
+        if self.path in _ticks_of_libraries:
+            module.__dict__.update({name: _telling(one) for name, one in module.__dict__.items()
+                                    if isinstance(one, types.FunctionType) and one.__module__ == module.__name__})
 
 
 def _count_elements(mapping, things):
@@ -1023,7 +1066,9 @@ class Counter:
 
     def trace(self, frame, event, arg):
         path = frame.f_code.co_filename
-        return None if path in _OURS or _own(path) is not None else self.library_tracer(frame)
+        if path in _OURS or path in _ticks_of_libraries or _own(path) is not None:
+            return None
+        return self.library_tracer(frame)
 
     @staticmethod
     def lines_run():

@@ -216,6 +216,7 @@ constexpr int closer_sizes = 5; // put in below a rung that costs too much
 // long urgent lines go alone.
 constexpr double little = 1e-3;
 constexpr double dearer_waits = 3;
+constexpr std::size_t first_line_ahead = 4; // sizes
 constexpr double ahead_of_others = 0.4;
 
 // Counts: the dearest, the dearest while fewer sizes than wanted were counted, the dearest that is as dear at

@@ -3,7 +3,9 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <map>
 
+#include "core/bound/print.h"
 #include "core/nearest.h"
 #include "core/words.h"
 
@@ -22,6 +24,15 @@ std::vector<Relation> Problem::relations() const {
         if (!sizes_in(rule.from).empty()) all.push_back({rule.from, make_size(rule.name)});
         if (rule.to_is_relation()) all.push_back({make_size(rule.name), rule.to});
     }
+    // Inputs that a size is too large for are left out: what every shape cuts it to bounds it as well.
+    std::map<std::string, std::pair<Relation, std::size_t>> cuts; // in so many shapes
+    for (const Shape &shape : shapes)
+        if (shape.text)
+            for (const Relation &one : relations_in(*shape.text))
+                ++cuts.try_emplace(print(one.smaller) + " " + print(one.larger), one, 0)
+                      .first->second.second;
+    for (const auto &[written, cut] : cuts)
+        if (cut.second == shapes.size()) all.push_back(cut.first);
     return all;
 }
 

@@ -84,7 +84,7 @@ struct Problem {
     std::string digest; // hex, of the file's text
 
     std::vector<std::string> size_names() const;
-    std::vector<Relation> relations() const; // between sizes, from `from` and `to`
+    std::vector<Relation> relations() const; // between sizes, from `from`, `to` and all templates
     const Shape *shape(const std::string &name) const;
     const Solution *solution(const std::string &name) const;
 };

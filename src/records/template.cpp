@@ -5,6 +5,7 @@
 #include <optional>
 
 #include "core/bound/parse.h"
+#include "core/bound/print.h"
 #include "core/nearest.h"
 
 namespace iron {
@@ -354,6 +355,67 @@ class Comparison {
 };
 
 } // namespace
+
+namespace {
+
+bool is_size(const Expression &one, const std::string &name) {
+    return one->kind == ExpressionNode::Kind::size && one->name == name;
+}
+
+// Where a size stands in a template, and what it is cut to there.
+class Occurrences {
+  public:
+    explicit Occurrences(std::string size) : size_(std::move(size)) {}
+
+    void look_in(const Template &text) {
+        for (const TemplatePart &part : text.parts) {
+            for (const Expression &argument : part.arguments)
+                look_in(argument);
+            look_in(part.inner);
+            if (!part.name.empty()) own_.insert(part.name);
+        }
+    }
+    // Nothing where it stands uncut as well, or is cut in two ways.
+    std::optional<Relation> relation() const {
+        if (uncut_ || !cut_to_) return std::nullopt;
+        for (const std::string &name : sizes_in(cut_to_))
+            if (own_.contains(name)) return std::nullopt;
+        return Relation{make_size(size_), cut_to_};
+    }
+
+  private:
+    void look_in(const Expression &expression) {
+        using Kind = ExpressionNode::Kind;
+        if (is_size(expression, size_)) uncut_ = true;
+        const std::vector<Expression> &of = expression->of;
+        if (expression->kind == Kind::minimum && of.size() == 2)
+            for (const std::size_t at : {0, 1})
+                if (is_size(of[at], size_) && !sizes_in(of[1 - at]).contains(size_)) {
+                    uncut_ = uncut_ || (cut_to_ && print(cut_to_) != print(of[1 - at]));
+                    cut_to_ = of[1 - at];
+                    return;
+                }
+        for (const Expression &part : of)
+            look_in(part);
+    }
+
+    std::string size_;
+    std::set<std::string> own_; // names that the template gives
+    Expression cut_to_;
+    bool uncut_ = false;
+};
+
+} // namespace
+
+std::vector<Relation> relations_in(const Template &text) {
+    std::vector<Relation> relations;
+    for (const std::string &size : sizes_in(text)) {
+        Occurrences all(size);
+        all.look_in(text);
+        if (auto relation = all.relation()) relations.push_back(std::move(*relation));
+    }
+    return relations;
+}
 
 bool asks_the_same(const Template &text, const Sizes &here, const Sizes &there) {
     return Comparison(here, there).same(text);

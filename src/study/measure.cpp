@@ -297,6 +297,7 @@ class Measuring {
             count_s_[step.cell.solution] = took;
         const auto without = count_s_.find(step.cell.solution);
         planner_.told_count(step.cell, apart && without != count_s_.end() ? without->second : took);
+        if (space_turns_.is_left(step.cell)) planner_.told_space_was_left_out(step.cell);
         if (steps.size() > 1 && remembering_.told(name, steps[0], steps[1])) forget(step, name);
         look_for_memory(step, which);
     }

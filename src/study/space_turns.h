@@ -1,11 +1,12 @@
 // At which sizes space is read. Everywhere, but where it is dear, a process for each reading, and nobody
 // claims anything of it, or it lies below its grain and so says nothing yet: there at every second doubling
-// on the way up.
+// on the way up. What was left out of one that is asked for is read when its count is asked for again.
 #pragma once
 
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <set>
 #include <string>
 #include <tuple>
 
@@ -22,10 +23,16 @@ class SpaceTurns {
     // `climbs`: on the way up, before rounds and generations.
     bool wants(const std::string &solution, const Cell &cell, bool climbs) {
         double &largest = at_[{cell.solution, cell.shape, cell.line}];
-        const bool wants = !leaves_out(solution, cell) || (climbs && cell.size >= next_after(cell) * largest);
+        const bool wants = !leaves_out(solution, cell) ||
+                           (climbs && (left_.contains(cell) || cell.size >= next_after(cell) * largest));
         if (wants) largest = std::max(largest, cell.size);
+        if (wants || !climbs || !is_asked_for(solution))
+            left_.erase(cell);
+        else
+            left_.insert(cell);
         return wants;
     }
+    bool is_left(const Cell &cell) const { return left_.contains(cell); }
     // A count with its space took so long; what was read was so many times below a coarse grain, or above.
     void told(const std::string &solution, const Cell &cell, double seconds, double times_below) {
         took_s_[solution] = seconds;
@@ -65,6 +72,7 @@ class SpaceTurns {
     std::map<std::string, double> took_s_;              // by solution
     std::map<std::pair<int, int>, double> times_below_; // the grain, by solution and shape: the last reading
     std::map<std::tuple<int, int, int>, double> at_;    // by solution, shape, line: the largest size
+    std::set<Cell> left_;                               // claimed, and left out so far
 };
 
 } // namespace iron

@@ -278,6 +278,26 @@ TEST(Space, OfTuplesIsSeenThoughSomeWereFreedBefore) {
         if (n >= 128) EXPECT_GE(space.space_bytes, 56 * n) << n;
 }
 
+// They are given back beside the engine's work: what died with the call was taken for the answer.
+TEST(Space, OfTypedArraysIsNoAnswer) {
+    const Folder folder;
+    folder.write(
+        "table.js",
+        "const { serve } = require(\"iron_stopwatch\");\nfunction solve(rows) {\n  const all = "
+        "rows.map(() => new Float64Array(64));\n  return all.reduce((sum, one) => sum + one.length, 0);\n}\n"
+        "serve({ read: (text) => text.split(/\\s+/).filter((word) => word).slice(1), solve, write: String "
+        "});\n");
+    folder.levels("[solutions.table]\nsource = \"table.js\"\nspace = \"O(n)\"\n");
+    const auto of = [&] { return spaces_in(folder)["table"]; };
+    folder.run_until([&] { return of().contains(512); },
+                     {"run", "--budget", "3s", "--upto", "n=1000", "--shapes", "calm", "--quiet"});
+    for (const auto &[n, space] : of()) {
+        EXPECT_LT(space.answer_bytes, 4096) << n;
+        EXPECT_GE(space.space_bytes, 512 * n) << n;
+        EXPECT_LE(space.space_bytes, 1024 * n + 65536) << n;
+    }
+}
+
 TEST(Space, OfASortIsTheSortsOwnNotWhatCountingItTakes) {
     const Folder folder;
     folder.write("again.py",

@@ -497,5 +497,23 @@ TEST(SeveralSizes, ABoundIsKeptInWhateverAmounts) {
     EXPECT_EQ(judged[3].judgement.verdict, Verdict::exceeded) << reason_text(judged[3].judgement);
 }
 
+// k^0.85 log k is within k, and still rises above it at 142: no reason to hold n k of what takes a heap of k.
+TEST(SeveralSizes, AnExponentThatTakesALogarithmBackKeepsNoBound) {
+    Series series{{"n", "k"}, {}};
+    const auto add = [&](double n, double k) {
+        series.places.push_back({{n, k}, {{0, 0, std::round((n - k + 1) * k * (15 + 4.5 * lg(k)))}}});
+    };
+    for (const double n : {16, 64, 102, 140, 178, 254})
+        add(n, 16);
+    for (const double k : {20, 23, 26, 32, 45, 64, 90, 142})
+        add(256, k);
+    for (const double n : {91, 128})
+        add(n, 64);
+    const auto judged =
+        judged_counts(series, {"O(n k)", "O(n k log k)"}, {}, parse_relations("k <= n", both_sizes));
+    EXPECT_NE(judged[0].judgement.verdict, Verdict::holds) << reason_text(judged[0].judgement);
+    EXPECT_NE(judged[1].judgement.verdict, Verdict::exceeded) << reason_text(judged[1].judgement);
+}
+
 } // namespace
 } // namespace iron

@@ -1,12 +1,14 @@
 // Problem files, templates and what was agreed on, read and written.
 #include <gtest/gtest.h>
 
+#include "core/bound/print.h"
 #include "core/error.h"
 #include "lab/workspace.h"
 #include "records/agreement.h"
 #include "records/files.h"
 #include "records/problem.h"
 #include "records/template.h"
+#include "support/problem.h"
 
 namespace iron {
 namespace {
@@ -172,6 +174,30 @@ TEST(Templates, AskForTheSameWhereASizeIsCapped) {
     EXPECT_FALSE(same("{let far = integer(1, m)}{integers(n, 1, far)}", 10, 100));
     EXPECT_TRUE(same("{let far = integer(1, n)}{integers(n, 1, min(far, n))}", 10, 100));
     EXPECT_FALSE(same("{m} {integers(min(m, n), 1, 9)}", 10, 100)); // it is printed
+}
+
+TEST(Templates, WhatASizeIsCutToIsARelation) {
+    const auto relation = [](const std::string &text) -> std::string {
+        const auto all = relations_in(parse_template(text, {"n", "m"}));
+        return all.empty() ? "" : print(all[0].smaller) + " <= " + print(all[0].larger);
+    };
+    EXPECT_EQ(relation("{let lines = max(n - 1, min(m, n^2))}{n} {integer(lines, lines)}"), "m <= n^2");
+    EXPECT_EQ(relation("{n} {min(n^2, m)}\n{integers(min(m, n^2), 1, n)}"), "m <= n^2");
+    EXPECT_EQ(relation("{n} {m}\n{integers(min(m, n), 1, n)}"), "");      // it stands uncut as well
+    EXPECT_EQ(relation("{integers(min(m, n), 1, n)} {min(m, 2 n)}"), ""); // cut in two ways
+    EXPECT_EQ(relation("{let far = integer(1, n)}{integers(min(m, far), 1, 9)}"), ""); // by chance
+    EXPECT_EQ(relation("{integers(n, 1, 9)}"), "");
+}
+
+TEST(Problems, ARelationThatEveryShapeKeepsBoundsItsSizes) {
+    const Workspace folder;
+    const std::string sizes = "n = { from = 2, to = 1000 }\nm = { from = 1, to = 1000, usual = 50 }\n"
+                              "[shapes.cut]\ntext = \"{n} {min(m, n)}\"\n";
+    EXPECT_TRUE(test::problem_in(folder, sizes).relations().empty()); // `calm` has only n
+    Problem problem = test::problem_in(folder, sizes);
+    std::erase_if(problem.shapes, [](const Shape &shape) { return shape.name == "calm"; });
+    ASSERT_EQ(problem.relations().size(), 1u);
+    EXPECT_EQ(print(problem.relations()[0].larger), "n");
 }
 
 TEST(Templates, RowsHoldATemplateOfTheirOwn) {

@@ -1,6 +1,7 @@
 #include "core/growth/bend.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "core/bound/parse.h"
 #include "core/bound/print.h"
@@ -36,17 +37,31 @@ double logarithms_in(const Expression &e) {
     return count;
 }
 
-// Nothing grows like n^0.975 log n: over any range that can be measured the exponent only takes back what the
-// logarithm gives, so that every logarithm would be within every bound.
-bool takes_back_a_logarithm(const Expression &lead, const Bend &bend) {
-    constexpr double a_logarithm = 0.1;
+// The exponent that a logarithm stands for at the largest place that was read: 1 / ln x.
+double exponent_of_a_logarithm(const Expression &lead, const std::vector<Sizes> &places) {
+    constexpr double at_the_least = 0.1;
+    double exponent = at_the_least;
+    for (const Expression &factor : factors_of(lead)) {
+        const Expression &base = factor->kind == Kind::power ? factor->of[0] : factor;
+        if (base->kind != Kind::logarithm) continue;
+        double largest = 3;
+        for (const Sizes &place : places)
+            largest = std::max(largest, static_cast<double>(evaluate(base->of[0], place)));
+        exponent = std::max(exponent, 1 / std::log(largest));
+    }
+    return exponent;
+}
+
+// Nothing grows like n^0.975 log n, nor like k^0.85 log k up to k = 142: over the range that was measured the
+// exponent only takes back what the logarithm gives, so that every logarithm would be within every bound.
+bool takes_back_a_logarithm(const Expression &lead, const Bend &bend, const std::vector<Sizes> &places) {
     const double logarithms = logarithms_in(lead);
     if (logarithms == 0) return false;
     double sum = 0;
     bool up = false, down = false;
     for (const auto &[name, by] : bend)
         sum += by, up = up || by > 0, down = down || by < 0;
-    return down && (up || sum > -a_logarithm * logarithms - 1e-9);
+    return down && (up || sum > -exponent_of_a_logarithm(lead, places) * logarithms - 1e-9);
 }
 
 double power_of(const Expression &e, const Expression &root) {
@@ -71,7 +86,7 @@ TermSet bent_set(Design &design, const TermSet &base, const std::vector<Bend> &b
     TermSet set;
     for (std::size_t i = 0; i < base.size(); ++i) {
         const Expression expression = design.candidate(base[i]).expression;
-        if (takes_back_a_logarithm(expression, bends[i])) return {};
+        if (takes_back_a_logarithm(expression, bends[i], design.places())) return {};
         std::vector<Expression> factors = {expression};
         for (const auto &[name, by] : bends[i]) {
             if (by == 0) continue;
@@ -91,6 +106,26 @@ TermSet bent_set(Design &design, const TermSet &base, const std::vector<Bend> &b
     std::sort(set.begin(), set.end());
     if (std::adjacent_find(set.begin(), set.end()) != set.end() || !design.is_antichain(set)) return {};
     return set;
+}
+
+bool rises_above(const Expression &lead, const std::vector<Expression> &terms,
+                 const std::vector<Sizes> &places) {
+    constexpr double more = 0.05, unseen = 1e-9; // ln
+    const auto rises = [&](const Expression &term, const std::string &size) {
+        const auto largest =
+            std::max_element(places.begin(), places.end(),
+                             [&](const Sizes &a, const Sizes &b) { return a.at(size) < b.at(size); });
+        Sizes beyond = *largest;
+        beyond[size] *= std::exp(more);
+        const auto by = [&](const Expression &one) {
+            return evaluate_log(one, beyond) - evaluate_log(one, *largest);
+        };
+        return by(lead) > by(term) + unseen;
+    };
+    return std::all_of(terms.begin(), terms.end(), [&](const Expression &term) {
+        return std::any_of(places.front().begin(), places.front().end(),
+                           [&](const auto &size) { return rises(term, size.first); });
+    });
 }
 
 } // namespace iron

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <limits>
 
+#include "core/growth/bend.h"
 #include "core/growth/exact_form.h"
 #include "core/growth/exponent.h"
 #include "core/growth/search.h"
@@ -236,11 +237,29 @@ double value_at(const Fit &fit, const Sizes &sizes) {
 
 namespace {
 
+// Bent leads may be within a bound by their exponents alone, and above it where they were read.
+bool rises(const Fit &bent, const Bound &bound, const Growth &growth) {
+    const std::vector<Expression> terms =
+        leading_terms(bound.growth, growth.catalogue->free_order(), growth.names());
+    std::vector<Sizes> places;
+    for (std::size_t i = 0; i < growth.points.size(); ++i)
+        places.push_back(growth.sizes_at(i));
+    return std::any_of(bent.leads.begin(), bent.leads.end(), [&](const CandidatePtr &lead) {
+        return rises_above(lead->expression, terms, places);
+    });
+}
+
+bool keeps(const Fit &fit, const Bound &bound, const SizeOrder::Course &bounds, const Growth &growth) {
+    return fit.within(bound, bounds) &&
+           !(fit.bent && bound.kind == Bound::Kind::upper && rises(fit, bound, growth));
+}
+
 const Fit *best_on_side(const Bound &bound, const Growth &growth, bool inside) {
     const SizeOrder::Course bounds = growth.order().course_of(bound.growth);
     const bool amounts_matter = !inside || bound.kind != Bound::Kind::upper;
     for (const Fit &fit : growth.fits)
-        if (fit.within(bound, bounds) == inside && (inside || !fit.bent) && !(fit.apart && amounts_matter))
+        if (keeps(fit, bound, bounds, growth) == inside && (inside || !fit.bent) &&
+            !(fit.apart && amounts_matter))
             return &fit;
     return nullptr;
 }
@@ -263,7 +282,8 @@ const Fit *best_off_the_list(const Bound &bound, const Growth &growth) {
     const Fit *inside = best_within(bound, growth);
     const SizeOrder::Course bounds = growth.order().course_of(bound.growth);
     for (const Fit &fit : growth.fits)
-        if (inside && fit.bent && fit.leads.size() <= inside->leads.size() && !fit.within(bound, bounds))
+        if (inside && fit.bent && fit.leads.size() <= inside->leads.size() &&
+            !keeps(fit, bound, bounds, growth))
             return &fit;
     return nullptr;
 }

@@ -41,6 +41,15 @@ std::vector<Fit> Search::fits() {
     return collected();
 }
 
+Search::Claim Search::claim_of(const Bound &bound) const {
+    const Catalogue &catalogue = design_.catalogue();
+    return {bound,
+            catalogue.order().course_of(bound.growth),
+            leading_terms(bound.growth, catalogue.free_order(), catalogue.names()),
+            {},
+            {}};
+}
+
 // Its leads may lead, and where one is not on the list, what lies near it.
 void Search::add_claim(const Bound &bound) {
     for (const Claim &claim : claims_)
@@ -48,8 +57,8 @@ void Search::add_claim(const Bound &bound) {
             print_canonical(claim.bound.growth) == print_canonical(bound.growth))
             return;
     const Catalogue &catalogue = design_.catalogue();
-    Claim claim{bound, catalogue.order().course_of(bound.growth), {}, {}};
-    for (const Expression &term : leading_terms(bound.growth, catalogue.free_order(), catalogue.names())) {
+    Claim claim = claim_of(bound);
+    for (const Expression &term : claim.terms) {
         const bool known = design_.index_of(print_canonical(term)) >= 0;
         const int index = design_.add(term, catalogue.is_dense() ? 0 : policy::growth::prior_of_a_claim);
         claim.leads.push_back(index);
@@ -78,6 +87,14 @@ bool Search::is_within(const TermSet &set, Claim &claim) const {
     const SizeOrder::Course course = design_.course_of(set);
     return SizeOrder::within(claim.course, course) &&
            (claim.bound.kind == Bound::Kind::lower || SizeOrder::within(course, claim.course));
+}
+
+// Of a bent set, above an upper bound.
+bool Search::rises_above(const TermSet &set, const Claim &claim) const {
+    if (claim.bound.kind != Bound::Kind::upper) return false;
+    return std::any_of(set.begin(), set.end(), [&](int lead) {
+        return iron::rises_above(design_.candidate(lead).expression, claim.terms, design_.places());
+    });
 }
 
 // Screens: leads and lows mixed freely, without the cone.
@@ -304,15 +321,15 @@ std::vector<Fit> Search::collected() {
         kept[i] = kept[i] || i < best_told;
     std::vector<Claim> told = claims_;
     for (const Bound &bound : options_.beside)
-        told.push_back({bound, design_.catalogue().order().course_of(bound.growth), {}, {}});
+        told.push_back(claim_of(bound));
     for (Claim &claim : told) {
         bool inside = false, outside = false, bent_outside[most_leads] = {};
         for (std::size_t i = 0; i < ranked.size(); ++i) {
             const Tried &one = *ranked[i];
             if (one.apart && (claim.bound.kind != Bound::Kind::upper || !is_within(one.set, claim))) continue;
-            bool &found = is_within(one.set, claim) ? inside
-                          : one.bent                ? bent_outside[one.set.size() - 1]
-                                                    : outside;
+            bool &found = is_within(one.set, claim) && !(one.bent && rises_above(one.set, claim)) ? inside
+                          : one.bent ? bent_outside[one.set.size() - 1]
+                                     : outside;
             if (!found) found = kept[i] = true;
         }
     }

@@ -31,15 +31,18 @@ class Search {
     struct Claim {
         Bound bound;
         SizeOrder::Course course;
-        TermSet leads;
-        std::map<int, bool> within; // by term, filled as asked
+        std::vector<Expression> terms; // of the bound
+        TermSet leads;                 // the same, where it may lead
+        std::map<int, bool> within;    // by term, filled as asked
     };
     // What there is to take from, with its score on a screen.
     using Ranked = std::vector<std::pair<double, TermSet>>;
 
+    Claim claim_of(const Bound &bound) const;
     void add_claim(const Bound &bound);
     void list(int index);
     bool is_within(const TermSet &set, Claim &claim) const;
+    bool rises_above(const TermSet &set, const Claim &claim) const;
 
     void prepare_screen();
     double screened(const TermSet &set);

@@ -79,7 +79,7 @@ void Search::bend_from(const Tried &start, Claim *claim, double least) {
 
 double Search::bent_score(const Tried &start, const std::vector<Bend> &bends, Claim *claim) {
     const TermSet set = bent_set(design_, start.set, bends);
-    if (set.empty() || (claim && !is_within(set, *claim))) return no_score;
+    if (set.empty() || (claim && (!is_within(set, *claim) || rises_above(set, *claim)))) return no_score;
     const auto known = tried_.find(set);
     if (known != tried_.end()) return known->second.score;
     Tried one;

@@ -46,16 +46,26 @@ double Climb::next_s() const {
     return std::max(time_s_, expected_s()) + (counted ? expected_count_s(at_.size) : 0);
 }
 
-bool Climb::counts_here() const {
-    const double expected_s = expected_count_s(at_.size), budget_s = ledger_->options.budget_s;
+// A process started for each, or a run of a whole program, is as dear at every size.
+bool Climb::level_counts(double expected_s) const {
+    return expected_s < as_dear * solution_costs().least_count_s &&
+           expected_s < level_count * ledger_->options.budget_s;
+}
+
+bool Climb::affords_count(double expected_s) const {
+    const double budget_s = ledger_->options.budget_s;
     if (expected_s <= usual_s()) return true;
     if (up_to_ > 0) return expected_s < needed_count * (budget_s - ledger_->elapsed_s);
     const double dearest_s = (counted_ < sizes_wanted ? dearest_of_few : dearest_count) * budget_s;
-    // A process started for each, or a run of a whole program, is as dear at every size.
-    const bool level =
-        expected_s < as_dear * solution_costs().least_count_s && expected_s < level_count * budget_s;
-    const bool every_place = level && expected_s <= count_worth * last_s();
-    return (expected_s <= dearest_s || level) && (every_place || seen_.size() % 2 == 0);
+    return expected_s <= dearest_s || level_counts(expected_s);
+}
+
+bool Climb::counts_here() const {
+    const double expected_s = expected_count_s(at_.size);
+    if (!affords_count(expected_s)) return false;
+    if (expected_s <= usual_s() || up_to_ > 0) return true;
+    const bool every_place = level_counts(expected_s) && expected_s <= count_worth * last_s();
+    return every_place || seen_.size() % 2 == 0;
 }
 
 // Few sizes, and none to be had below the ladder: there an exponential finds as many as it needs for little,
@@ -178,8 +188,22 @@ void Climb::settle() {
     end();
 }
 
+// Of a rung where places cost what the last one did, so many that all of the line's can be afforded: of the
+// budget every series has its share, and of that every line.
+std::size_t Climb::affordable_stride() const {
+    const PlanOptions &options = ledger_->options;
+    const auto lines = static_cast<double>(
+        std::count_if(options.lines.begin(), options.lines.end(),
+                      [](const PlanLine &line) { return line.sizes.size() > 1 && !line.last_resort; }));
+    const double share_s =
+        climbs_until * options.budget_s / (options.solutions * options.shapes * std::max(lines, 1.0));
+    const double places = share_s / std::max(time_s_ + expected_count_s(at_.size), 1e-9);
+    const double stride = std::ceil(static_cast<double>(sizes_->size()) / std::max(places, 1.0));
+    return static_cast<std::size_t>(std::clamp(stride, 1.0, 2.0 * dear_stride));
+}
+
 // Rungs to the next size: three where calls are dear, or a start-up is most of every one so far, since what
-// grows beside it shows farther up.
+// grows beside it shows farther up, and more once that has been so twice.
 std::size_t Climb::stride() const {
     const double dear = usual_s();
     if (up_to_ > 0) return 1 + (expected_count_s(aim_) > dear); // on the way to a size that decides
@@ -188,8 +212,8 @@ std::size_t Climb::stride() const {
     if (last_s() < as_dear * seen_.front().second &&
         last_s() > std::max(start_up * options.budget_s, as_long_as_a_start_s) &&
         (at_.line == 0 || time_s_ > dear_place * options.budget_s))
-        return dear_stride;
-    return 1;
+        return seen_.size() > 1 ? 2 * dear_stride : dear_stride;
+    return last_s() < as_dear * seen_.front().second ? affordable_stride() : 1;
 }
 
 void Climb::aim() {
@@ -221,7 +245,8 @@ void Climb::end() {
     if (narrow || seen_.size() < sizes_wanted) go_down();
 }
 
-// Rungs that were passed over in longer strides, once that has left a series short.
+// Of the rungs that were passed over in longer strides as many as a series wants, once that has left it
+// short.
 bool Climb::fill_in() {
     if (filled_in_ || failed_ || seen_.empty() || seen_.size() >= sizes_wanted) return false;
     filled_in_ = true;
@@ -233,6 +258,11 @@ bool Climb::fill_in() {
             std::none_of(seen_.begin(), seen_.end(), [&](const auto &one) { return one.first == size; }))
             closer_.push_back(size);
     }
+    const std::size_t wanted = sizes_wanted + sizes_wanted / 2 - seen_.size();
+    const std::size_t every = (closer_.size() + wanted - 1) / wanted;
+    for (std::size_t i = 0; every > 1 && i < closer_.size(); ++i)
+        if (i % every != every / 2) closer_[i] = 0;
+    std::erase(closer_, 0);
     return !closer_.empty();
 }
 

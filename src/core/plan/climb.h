@@ -22,6 +22,7 @@ class Climb {
     double probe_limit_s() const;
     bool goes_down() const { return down_; } // fills up below the ladder
     int line() const { return at_.line; }
+    std::size_t counted() const { return counted_; } // sizes
     std::size_t rung() const { return rung_; }
 
     double largest() const { return largest_; } // size that was read
@@ -37,6 +38,8 @@ class Climb {
     // Dear counts (a process for each, an interpreter that traces) are taken at every second size, or at the
     // few that a verdict needs, and none above a hundredth of the budget once there are enough.
     bool counts_here() const;
+    // Whether one that takes so long is worth it, wherever it is.
+    bool affords_count(double expected_s) const;
 
     // `goes_on`: while the planner climbs; later readings change nothing here.
     void told_probe(double size, double call_s);
@@ -69,11 +72,13 @@ class Climb {
     const SolutionCosts &solution_costs() const;
     const PlanLine &plan() const { return ledger_->options.line_of(at_); }
     double usual_s() const { return policy::plan::usual_call * ledger_->options.budget_s; }
+    bool level_counts(double expected_s) const;
     bool stays_short() const;
     bool affordable(double size) const;
     bool is_smallest(double size) const;
     bool in_time(double size) const;
     std::size_t stride() const;
+    std::size_t affordable_stride() const;
     void aim(); // sets the next size, or ends
     void settle();
     void take_in_time(); // or later, should a verdict need it

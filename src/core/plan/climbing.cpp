@@ -54,7 +54,8 @@ Climbing::SeriesSoFar Climbing::series_of(const Climb &climb) const {
 // taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then the series
 // with the fewest places, so that all come up together, but a step of twice the cost waits for three places
 // more: where there is not time for all, the cheap ones come to what a verdict needs. Of a series' lines the
-// one with the fewest sizes, and so on.
+// one with the fewest sizes, and so on, but the first one is a few ahead, and gets every second turn: where
+// there is time for few places, one size that has grown says more than many that have not.
 Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     if (urgent_alone) {
         const Climb &main = main_of(climb);
@@ -69,8 +70,11 @@ Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
     if (series.places == 0) return {many + std::max(0.0, waits(cost)), 0};
     if (sizes > 0 && cost <= little) return {sizes, 0};
+    const Climb &main = main_of(climb);
+    const bool first_comes_first =
+        climb.line() != 0 && main.climbing() && main.seen().size() < first_line_ahead;
     return {many + series.places + dearer_waits * std::max(0.0, waits(series.least_s)),
-            sizes + dearer_waits * std::max(0.0, waits(cost))};
+            (climb.line() == 0 ? sizes / 2 : sizes) + (first_comes_first ? many : 0) + dearer_waits * std::max(0.0, waits(cost))};
 }
 
 // The one whose turn_of() is least, chance deciding among equals; null where nobody climbs.
@@ -125,11 +129,24 @@ bool Climbing::try_last_resorts() {
     return any;
 }
 
+// A count: what its call takes was not known when it was queued. The first of a series is taken whatever the
+// cost.
+bool Climbing::is_worth_its_cost(const Cell &cell) const {
+    bool first = true;
+    for (int line = 0; line < static_cast<int>(ledger_.options.lines.size()); ++line)
+        first = first && climbs_[index_of({cell.solution, cell.shape, line, 0})].counted() == 0;
+    const Climb &climb = climbs_[index_of(cell)];
+    return first || climb.affords_count(climb.expected_count_s(cell.size));
+}
+
 Next Climbing::next(std::mt19937_64 &random) {
     while (!queue_.empty()) { // the counting that goes with a cell just timed
         const Next step = queue_.back();
         queue_.pop_back();
-        if (ledger_.cells.contains(step.cell)) return step;
+        const auto found = ledger_.cells.find(step.cell);
+        if (found == ledger_.cells.end()) continue;
+        if (is_worth_its_cost(step.cell)) return step;
+        found->second.uncounted = true;
     }
     const Climb *chosen = whose_turn(random);
     if (!chosen && try_last_resorts()) chosen = whose_turn(random);

@@ -41,6 +41,7 @@ class Climbing {
         double places = 0, least_s = 1e300;
     };
     std::size_t index_of(const Cell &cell) const;
+    bool is_worth_its_cost(const Cell &cell) const;
     Climb &of(const Cell &cell) { return climbs_[index_of(cell)]; }
     const Climb &main_of(const Climb &climb) { return of({climb.at().solution, climb.at().shape, 0, 0}); }
     void tell_other_lines(const Cell &cell, double call_s);

@@ -59,6 +59,11 @@ void Planner::told_count(const Cell &cell, double cost_s) {
     climbing_.told_count(cell, cost_s, stage_ == Stage::climb);
 }
 
+void Planner::told_space_was_left_out(const Cell &cell) {
+    if (const auto found = ledger_.cells.find(cell); found != ledger_.cells.end())
+        found->second.uncounted = true;
+}
+
 void Planner::told_failure(const Cell &cell, double after_s) {
     ledger_.drop_from(cell);
     climbing_.told_failure(cell, after_s);

@@ -35,6 +35,8 @@ class Planner {
     void told_probe_stopped(const Cell &cell, double after_s);
     void told_time(const Cell &cell, double call_s, double cost_s);
     void told_count(const Cell &cell, double cost_s);
+    // By the count just told: where a verdict waits it is asked for again.
+    void told_space_was_left_out(const Cell &cell);
     // The reading was disturbed: it is taken once more in this round.
     void told_disturbed(const Cell &cell);
     // The cell can't be measured (wrong, crashed, over a limit): it and all larger sizes of that shape and
