@@ -96,8 +96,12 @@ std::optional<KeepingParts> keeping_parts(const Evidence &e) {
     if (!can_be_taken_apart(e) || e.bound.kind != Bound::Kind::upper) return std::nullopt;
     KeepingParts keeping{&e.shape->parts->front(), e.shape->parts->size(), true};
     for (const ProfileGrowth &part : *e.shape->parts) {
-        if (JudgedPart(e, part).judgement.verdict != Verdict::holds) return std::nullopt;
-        keeping.all_exact = keeping.all_exact && (is_exact(part) || part.profile.share < part_that_matters);
+        const JudgedPart judged(e, part);
+        if (judged.judgement.verdict != Verdict::holds) return std::nullopt;
+        const bool is_clear = is_exact(part) || part.profile.share < part_that_matters;
+        // What lies beyond the bound, on whatever list, and comes nearer is enough to leave it open.
+        if (!is_clear && judged.evidence.unlisted > 0) return std::nullopt;
+        keeping.all_exact = keeping.all_exact && is_clear;
     }
     return keeping;
 }
