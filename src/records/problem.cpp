@@ -29,8 +29,7 @@ std::vector<Relation> Problem::relations() const {
     for (const Shape &shape : shapes)
         if (shape.text)
             for (const Relation &one : relations_in(*shape.text))
-                ++cuts.try_emplace(print(one.smaller) + " " + print(one.larger), one, 0)
-                      .first->second.second;
+                ++cuts.try_emplace(print(one.smaller) + " " + print(one.larger), one, 0).first->second.second;
     for (const auto &[written, cut] : cuts)
         if (cut.second == shapes.size()) all.push_back(cut.first);
     return all;

@@ -87,7 +87,8 @@ TEST(Language, LimitsAreHandedToInterpretersThatKeepThem) {
         EXPECT_EQ(has("-Xss16384k"), language->name() == "Java");
         EXPECT_EQ(command.back(), language->name() == "Java" ? "Main" : "p");
         const auto environment = language->environment(recipe);
-        EXPECT_EQ(std::find(environment.begin(), environment.end(), "NODE_EXTRA_CA_CERTS=") != environment.end(),
+        EXPECT_EQ(std::find(environment.begin(), environment.end(), "NODE_EXTRA_CA_CERTS=") !=
+                      environment.end(),
                   language->name() == "JavaScript");
     }
 }

@@ -74,7 +74,8 @@ Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     const bool first_comes_first =
         climb.line() != 0 && main.climbing() && main.seen().size() < first_line_ahead;
     return {many + series.places + dearer_waits * std::max(0.0, waits(series.least_s)),
-            (climb.line() == 0 ? sizes / 2 : sizes) + (first_comes_first ? many : 0) + dearer_waits * std::max(0.0, waits(cost))};
+            (climb.line() == 0 ? sizes / 2 : sizes) + (first_comes_first ? many : 0) +
+                dearer_waits * std::max(0.0, waits(cost))};
 }
 
 // The one whose turn_of() is least, chance deciding among equals; null where nobody climbs.
