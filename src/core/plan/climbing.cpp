@@ -179,14 +179,17 @@ bool Climbing::go_on_for_verdicts() {
     return any;
 }
 
-void Climbing::count_what_was_left_out(const Climb &climb, double dearest_s, std::vector<Next> &queue) const {
+void Climbing::count_what_was_left_out(const Climb &climb, double dearest_s, bool spaces,
+                                       std::vector<Next> &queue) const {
     for (const auto &[size, call_s] : climb.seen()) {
         if (climb.expected_count_s(size) > dearest_s) continue;
         Cell cell = climb.at();
         cell.size = size;
         const auto found = ledger_.cells.find(cell);
-        if (found == ledger_.cells.end() || !found->second.uncounted) continue;
-        found->second.uncounted = false;
+        if (found == ledger_.cells.end()) continue;
+        CellRecord &record = found->second;
+        if (!record.uncounted && !(spaces && record.lacks_space)) continue;
+        record.uncounted = record.lacks_space = false;
         queue.push_back({Task::count, cell, ledger_.generation, 0});
     }
 }
@@ -222,7 +225,7 @@ void Climbing::told_count(const Cell &cell, double cost_s, bool climbs) {
     climb.told_count(cell.size, cost_s);
     // Only the first was dear, by what was started for it.
     const double cheap_s = usual_call * ledger_.options.budget_s;
-    if (climbs && cost_s <= cheap_s) count_what_was_left_out(climb, cheap_s, queue_);
+    if (climbs && cost_s <= cheap_s) count_what_was_left_out(climb, cheap_s, false, queue_);
 }
 
 void Climbing::told_failure(const Cell &cell, double after_s) { of(cell).told_failure(cell.size, after_s); }

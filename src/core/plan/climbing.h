@@ -18,8 +18,10 @@ class Climbing {
     Next next(std::mt19937_64 &random);
     // Where verdicts are open: those that go on. Whether any does.
     bool go_on_for_verdicts();
-    // Sizes of a series left out while its counts were dear, now queued where a count costs no more.
-    void count_what_was_left_out(const Climb &climb, double dearest_s, std::vector<Next> &queue) const;
+    // Sizes of a series left out while its counts were dear, now queued where a count costs no more; with
+    // those whose count left space out, where `spaces`.
+    void count_what_was_left_out(const Climb &climb, double dearest_s, bool spaces,
+                                 std::vector<Next> &queue) const;
 
     void told_probe(const Cell &cell, double call_s);
     void told_probe_stopped(const Cell &cell, double after_s);

@@ -20,6 +20,7 @@ struct CellRecord {
     double timed_s = 0;           // by them
     bool has_count = false;       // or needs none
     bool uncounted = false;       // left out, since counts were dear
+    bool lacks_space = false;     // it was left out of the count
     bool every_generation = true; // not thinned out
 };
 

@@ -61,7 +61,7 @@ void Planner::told_count(const Cell &cell, double cost_s) {
 
 void Planner::told_space_was_left_out(const Cell &cell) {
     if (const auto found = ledger_.cells.find(cell); found != ledger_.cells.end())
-        found->second.uncounted = true;
+        found->second.lacks_space = true;
 }
 
 void Planner::told_failure(const Cell &cell, double after_s) {

@@ -32,7 +32,7 @@ Next Counting::next(std::mt19937_64 &random) {
             const bool waits = ledger_.short_of_places(climb.at());
             climbing_.count_what_was_left_out(
                 climb, std::max(count_left_out * ledger_.options.budget_s, waits ? needed_count * left_s : 0),
-                queue_);
+                true, queue_);
         }
     if (ledger_.elapsed_s > until_s_) queue_.clear();
     if (queue_.empty() && ledger_.round == 1 && !asked_) {
