@@ -55,6 +55,10 @@ constexpr double taken_off_counts = 0.6, taken_off_times = 0.15;
 constexpr double coarse_steps_apart = 2, coarse_steps_apart_on_one = 0.7;
 constexpr double far_behind = 50; // ln units behind the best: not looked at closely
 
+// Beside a logarithm an exponent that is lower by so much only takes back what that gives, however far was
+// read. [series]
+constexpr double least_exponent_of_a_logarithm = 0.1;
+
 // Of all steps, where most was counted: lines with less, whose share does not rise, are told together.
 // [programs]
 constexpr double hardly_anything = 1e-3;
@@ -211,6 +215,9 @@ constexpr double climbs_until = 0.6, climbs_on_until = 0.8, climbs_while_short =
 constexpr std::size_t sizes_wanted = 8, sizes_below = 12;
 constexpr double span_wanted = 4.5;
 constexpr int closer_sizes = 5; // put in below a rung that costs too much
+
+// A template that asks the same for sizes so much smaller and so many times as large has cut them. [programs]
+constexpr double a_little_smaller = 0.95, much_larger = 4;
 
 // A step that costs next to nothing is taken at once; one of twice the cost waits for so many sizes more; so
 // long urgent lines go alone.

@@ -8,6 +8,7 @@
 #include "core/bound/print.h"
 #include "core/nearest.h"
 #include "core/words.h"
+#include "records/template_sizes.h"
 
 namespace iron {
 

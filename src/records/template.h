@@ -1,13 +1,11 @@
 // The template of a shape: text with {expressions} and {calls} in it, as a tree.
 #pragma once
 
-#include <set>
 #include <string>
 #include <string_view>
 #include <vector>
 
 #include "core/bound/expression.h"
-#include "core/bound/size_order.h"
 
 namespace iron {
 
@@ -38,16 +36,6 @@ struct TemplateCall {
     bool one_number = false;  // so that it can be named
 };
 const std::vector<TemplateCall> &template_calls();
-
-// The sizes that what a template prints depends on. Names that it gives itself are none.
-std::set<std::string> sizes_in(const Template &text);
-
-// Whether it asks for the same at both: every count and every end of a range has one value there.
-bool asks_the_same(const Template &text, const Sizes &here, const Sizes &there);
-
-// What sizes are cut to: of {min(m, n (n - 1) / 2)} the relation m <= n (n - 1) / 2, where m stands nowhere
-// else in it.
-std::vector<Relation> relations_in(const Template &text);
 
 // Reads a template. Throws ParseError with the offset into `text`.
 Template parse_template(std::string_view text, const std::vector<std::string> &sizes);

@@ -6,7 +6,9 @@
 #include <map>
 #include <set>
 
+#include "core/policy.h"
 #include "core/words.h"
+#include "records/template_sizes.h"
 
 namespace iron {
 
@@ -40,10 +42,11 @@ std::string Field::capped(const std::string &shape, const Sizes &sizes) const {
     for (const SizeRule &rule : scope_.problem.sizes) {
         if (unused != scope_.unused.end() && unused->second.contains(rule.name)) continue;
         const double size = sizes.at(rule.name);
-        Sizes smaller = sizes; // by what no growth hangs on
-        smaller[rule.name] =
-            std::max(range_of(rule, sizes).first, std::min(size - 1, std::floor(0.95 * size)));
-        if (smaller[rule.name] < size && asks_the_same(*text, smaller, sizes)) return rule.name;
+        Sizes smaller = sizes, larger = sizes;
+        larger[rule.name] = policy::plan::much_larger * size;
+        smaller[rule.name] = std::min(size - 1, std::floor(policy::plan::a_little_smaller * size));
+        if (size >= 1 && asks_the_same(*text, smaller, sizes) && asks_the_same(*text, sizes, larger))
+            return rule.name;
     }
     return "";
 }
@@ -58,7 +61,9 @@ std::optional<PlanLine> Field::without_capped(const PlanLine &whole, const SizeL
         if (!whole.on_first.empty()) left.on_first.push_back(whole.on_first[i]);
         left.places.push_back(whole.places[i]);
     }
-    if (left.sizes.empty() || left.sizes.size() == whole.sizes.size()) return std::nullopt;
+    if (left.sizes.size() == whole.sizes.size()) return std::nullopt;
+    const bool is_needed = &line == &lines_.front() || line.last_resort; // whatever its inputs are like
+    if (left.sizes.empty() && is_needed) return std::nullopt;
     for (const double size : whole.below)
         if (capped(shape, line.at(size)).empty()) left.below.push_back(size);
     return left;

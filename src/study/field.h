@@ -44,7 +44,8 @@ class Field {
 
   private:
     bool is_level(std::size_t line, const std::string &shape) const;
-    // The name of a size that the inputs there are too small for, by what the template asks for; "" for none.
+    // The name of a size that the inputs there are too small for, by what the template asks for: it asks the
+    // same for a smaller one, and for much larger ones. "" for none.
     std::string capped(const std::string &shape, const Sizes &sizes) const;
     std::optional<PlanLine> without_capped(const PlanLine &whole, const SizeLine &line,
                                            const std::string &shape) const;

@@ -6,6 +6,7 @@
 #include "core/error.h"
 #include "core/plan/ladder.h"
 #include "core/policy.h"
+#include "records/template_sizes.h"
 
 namespace iron {
 

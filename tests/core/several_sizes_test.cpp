@@ -497,6 +497,25 @@ TEST(SeveralSizes, ABoundIsKeptInWhateverAmounts) {
     EXPECT_EQ(judged[3].judgement.verdict, Verdict::exceeded) << reason_text(judged[3].judgement);
 }
 
+TEST(SeveralSizes, ABentLeadIsHeldAgainstTheBoundWhereItWasRead) {
+    const auto rises = [](const std::string &lead, const std::vector<std::string> &terms, double up_to) {
+        std::vector<Sizes> places;
+        for (double n = 16; n <= up_to; n *= 2)
+            for (double k = 16; k <= n; k *= 2)
+                places.push_back({{"n", n}, {"k", k}});
+        std::vector<Expression> bound;
+        for (const std::string &term : terms)
+            bound.push_back(parse_expression(term, both_sizes));
+        return rises_above(parse_expression(lead, both_sizes), bound, places);
+    };
+    EXPECT_TRUE(rises("n k^0.85 log k", {"n k"}, 128));
+    EXPECT_FALSE(rises("n k^0.85 log k", {"n k"}, 1e5));
+    EXPECT_TRUE(rises("k n^0.975 log k", {"k n"}, 1e5));
+    EXPECT_TRUE(rises("n^1.2", {"n", "k log n"}, 1e5));
+    EXPECT_FALSE(rises("n^0.5 k^0.4", {"n", "k"}, 1e5)); // above either alone, not above both
+    EXPECT_FALSE(rises("k^0.9", {"n", "k"}, 1e5));
+}
+
 // k^0.85 log k is within k, and still rises above it at 142: no reason to hold n k of what takes a heap of k.
 TEST(SeveralSizes, AnExponentThatTakesALogarithmBackKeepsNoBound) {
     Series series{{"n", "k"}, {}};

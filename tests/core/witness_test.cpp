@@ -69,17 +69,28 @@ TEST(Witness, IsSoughtAlongEverySize) {
     EXPECT_TRUE(find_witness(Bound::Kind::upper, product, least));
 }
 
-TEST(Witness, MayEndBeforeTheLargestPlaceWhereItIsTheHighestOfAll) {
-    // m log m + n over n: m has come far above n only where n is small.
+TEST(Witness, MayEndBeforeTheLargestPlaceAlongASizeThatTheBoundDoesNotName) {
     const double of_space = policy::claim::least_rise_of_bytes;
-    std::vector<RatioRead> places;
-    for (double n = 256; n <= 2e7; n *= 4)
-        for (double m = 16; m <= 65536; m *= 2)
-            places.push_back({{n, m}, std::log((m * std::log2(m) + n) / n), error});
-    EXPECT_FALSE(find_witness(Bound::Kind::upper, places, of_space, ChainEnd::at_the_largest));
-    const auto witness = find_witness(Bound::Kind::upper, places, of_space, ChainEnd::or_at_the_highest);
-    ASSERT_TRUE(witness);
-    EXPECT_EQ(places[witness->to].sizes, (std::vector<double>{256, 65536}));
+    const auto over = [&](const std::function<double(double, double)> &reading,
+                          const std::function<double(double, double)> &bound) {
+        std::vector<RatioRead> places;
+        for (double n = 256; n <= 2e7; n *= 4)
+            for (double m = 16; m <= 65536; m *= 2)
+                places.push_back(
+                    {{n, m}, std::log(reading(n, m) / bound(n, m)), error, std::log(bound(n, m)), false, {}});
+        const auto witness = find_witness(Bound::Kind::upper, places, of_space);
+        return witness ? places[witness->to].sizes : std::vector<double>();
+    };
+    const auto n_alone = [](double n, double) { return n; };
+    const auto both = [](double n, double m) { return n + m; };
+    // m has come far above n only where n is small.
+    EXPECT_EQ(over([](double n, double m) { return m * std::log2(m) + n; }, n_alone),
+              (std::vector<double>{256, 65536}));
+    EXPECT_TRUE(over([](double n, double m) { return std::min(m, 40.0) + n; }, n_alone).empty());
+    // Lists that grow by doubling move most where they are short, not empty: a peak on the way.
+    EXPECT_TRUE(
+        over([](double n, double m) { return n + m * (1 + 2 / (1 + std::abs(std::log2(m / n) - 2))); }, both)
+            .empty());
 }
 
 TEST(Witness, InBytesIsMoreThanABlockOrADoubledCapacity) {

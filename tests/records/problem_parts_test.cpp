@@ -7,7 +7,7 @@
 #include "records/agreement.h"
 #include "records/files.h"
 #include "records/problem.h"
-#include "records/template.h"
+#include "records/template_sizes.h"
 #include "support/problem.h"
 
 namespace iron {

@@ -9,6 +9,7 @@
 #include "core/plan/ladder.h"
 #include "core/random.h"
 #include "records/documents.h"
+#include "records/template_sizes.h"
 #include "simulated/study_run.h"
 #include "support/schema.h"
 #include "views/reasons.h"

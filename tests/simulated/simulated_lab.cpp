@@ -8,7 +8,7 @@
 #include <xxhash.h>
 
 #include "core/random.h"
-#include "records/template.h"
+#include "records/template_sizes.h"
 
 namespace iron::test {
 

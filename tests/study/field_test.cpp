@@ -42,5 +42,28 @@ TEST(Field, LeavesOutPlacesWhoseInputsAreCapped) {
         << field.left_out()[0];
 }
 
+// What comes in steps is not cut; where no place of a line is left, none is read on it.
+TEST(Field, TakesNoStepsForACutAndDropsALineOfCutPlaces) {
+    const Workspace folder;
+    const Problem problem = test::problem_in(
+        folder, "n = { from = 16, to = 30_000 }\nm = { from = 200, to = 60_000, usual = 3000 }\n"
+                "[shapes.steps]\ntext = \"{let piles = floor(n / 8)}{piles} {integers(piles, 1, m)}\"\n"
+                "[shapes.rules]\ntext = \"{n} {integers(min(m, n (n - 1) / 2), 1, n)}\"\n");
+    const Scope scope{problem, {}, {"steps", "rules"}};
+    const Field field(scope, {"a"});
+    PlanOptions plan;
+    field.put_into(plan);
+    for (int line = 0; line < static_cast<int>(plan.lines.size()); ++line)
+        EXPECT_EQ(plan.line_of({0, 0, line, 0}).sizes, plan.lines[static_cast<std::size_t>(line)].sizes)
+            << line;
+    int dropped = 0;
+    for (int line = 1; line < static_cast<int>(plan.lines.size()); ++line)
+        if (plan.line_of({0, 1, line, 0}).sizes.empty()) {
+            EXPECT_EQ(field.line({0, 1, line, 0}).name, "m with the others low"); // 16 have 120 pairs
+            ++dropped;
+        }
+    EXPECT_EQ(dropped, 1);
+}
+
 } // namespace
 } // namespace iron

@@ -76,8 +76,7 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
         if (e.is_over_several())
             places.back().beside_lead = beside_lead(bound, e.growth->names(), sizes, log_bound);
     }
-    e.witness = find_witness(way_left(e), places, e.read == Metric::space ? least_rise_of_bytes : least_rise,
-                             e.read == Metric::time ? ChainEnd::at_the_largest : ChainEnd::or_at_the_highest);
+    e.witness = find_witness(way_left(e), places, e.read == Metric::space ? least_rise_of_bytes : least_rise);
     e.end_rise = rise_at_the_ends(bound.kind, places, least_rise_at_an_end);
     if (e.read == Metric::space && bound.kind == Bound::Kind::upper && e.against > 0)
         e.spare = spare_room(*e.growth, bound);

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <set>
 
 #include "core/growth/least_squares.h"
 #include "core/policy.h"
@@ -214,6 +215,21 @@ bool only_wakes_up(const std::vector<RatioRead> &places, const LineThrough &alon
     });
 }
 
+// Ends of lines along which the bound stays as it is, and the ratio still rises.
+std::set<std::size_t> ends_beside_a_level_bound(const std::vector<RatioRead> &places,
+                                                const std::vector<double> &lower,
+                                                const std::vector<LineThrough> &lines, double sign) {
+    constexpr double level = 1e-9; // ln
+    std::set<std::size_t> ends;
+    for (const LineThrough &line : lines) {
+        const std::size_t first = line.places.front(), last = line.places.back();
+        if (std::abs(places[last].log_bound - places[first].log_bound) < level &&
+            LineEnd(places, lower, line.places, sign).late_rise() > 0)
+            ends.insert(last);
+    }
+    return ends;
+}
+
 // What leads up to a place: the longest chain of rising ratios, and the least ratio that one starts from.
 struct Chain {
     std::size_t places = 1;
@@ -221,13 +237,15 @@ struct Chain {
 };
 
 std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vector<double> &lower,
-                            double sign, double least_rise, ChainEnd end) {
+                            double sign, double least_rise) {
     std::vector<std::size_t> order(places.size());
     std::iota(order.begin(), order.end(), std::size_t{0});
     std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
         return std::accumulate(places[a].sizes.begin(), places[a].sizes.end(), 0.0) <
                std::accumulate(places[b].sizes.begin(), places[b].sizes.end(), 0.0);
     });
+    const std::vector<LineThrough> lines = lines_through_read(places);
+    const std::set<std::size_t> unnamed = ends_beside_a_level_bound(places, lower, lines, sign);
     std::vector<Chain> chains(places.size());
     std::optional<Found> found;
     const auto ratio = [&](std::size_t at) { return sign * places[at].log_ratio; };
@@ -250,12 +268,11 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
         if (chains[to].places < least_witnesses || clear <= errors_apart ||
             (found && clear <= found->clear) || rise < least_rise)
             continue;
-        if (nothing_larger_was_read(places, to) ||
-            (end == ChainEnd::or_at_the_highest && is_highest(places, to, sign)))
+        if (nothing_larger_was_read(places, to) || (unnamed.contains(to) && is_highest(places, to, sign)))
             found = {{start, to, 0}, clear};
     }
     if (!found) return found;
-    for (const LineThrough &line : lines_through_read(places)) {
+    for (const LineThrough &line : lines) {
         const double rise = LineEnd(places, lower, line.places, sign).late_rise();
         if (rise > found->witness.late_rise && !only_wakes_up(places, line, sign))
             found->witness.late_rise = rise;
@@ -271,12 +288,12 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
 
 } // namespace
 
-std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places, double least_rise,
-                                    ChainEnd end) {
+std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
+                                    double least_rise) {
     const std::vector<double> lower = lower_than_their_steps(places);
     std::optional<Found> up, down;
-    if (kind != Bound::Kind::lower) up = rising(places, lower, 1, least_rise, end);
-    if (kind != Bound::Kind::upper) down = rising(places, lower, -1, least_rise, end);
+    if (kind != Bound::Kind::lower) up = rising(places, lower, 1, least_rise);
+    if (kind != Bound::Kind::upper) down = rising(places, lower, -1, least_rise);
     if (up && down) return up->clear > down->clear ? up->witness : down->witness;
     return up ? std::optional(up->witness) : down ? std::optional(down->witness) : std::nullopt;
 }

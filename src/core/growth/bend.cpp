@@ -5,6 +5,7 @@
 
 #include "core/bound/parse.h"
 #include "core/bound/print.h"
+#include "core/policy.h"
 
 namespace iron {
 
@@ -39,8 +40,7 @@ double logarithms_in(const Expression &e) {
 
 // The exponent that a logarithm stands for at the largest place that was read: 1 / ln x.
 double exponent_of_a_logarithm(const Expression &lead, const std::vector<Sizes> &places) {
-    constexpr double at_the_least = 0.1;
-    double exponent = at_the_least;
+    double exponent = policy::growth::least_exponent_of_a_logarithm;
     for (const Expression &factor : factors_of(lead)) {
         const Expression &base = factor->kind == Kind::power ? factor->of[0] : factor;
         if (base->kind != Kind::logarithm) continue;
@@ -108,24 +108,32 @@ TermSet bent_set(Design &design, const TermSet &base, const std::vector<Bend> &b
     return set;
 }
 
-bool rises_above(const Expression &lead, const std::vector<Expression> &terms,
-                 const std::vector<Sizes> &places) {
+namespace {
+
+// Along some size, at its largest.
+bool rises_above_one(const Expression &lead, const Expression &bound, const std::vector<Sizes> &places) {
     constexpr double more = 0.05, unseen = 1e-9; // ln
-    const auto rises = [&](const Expression &term, const std::string &size) {
-        const auto largest =
-            std::max_element(places.begin(), places.end(),
-                             [&](const Sizes &a, const Sizes &b) { return a.at(size) < b.at(size); });
-        Sizes beyond = *largest;
+    return std::any_of(places.front().begin(), places.front().end(), [&](const auto &named) {
+        const std::string &size = named.first;
+        const Sizes &largest =
+            *std::max_element(places.begin(), places.end(),
+                              [&](const Sizes &a, const Sizes &b) { return a.at(size) < b.at(size); });
+        Sizes beyond = largest;
         beyond[size] *= std::exp(more);
         const auto by = [&](const Expression &one) {
-            return evaluate_log(one, beyond) - evaluate_log(one, *largest);
+            return evaluate_log(one, beyond) - evaluate_log(one, largest);
         };
-        return by(lead) > by(term) + unseen;
-    };
-    return std::all_of(terms.begin(), terms.end(), [&](const Expression &term) {
-        return std::any_of(places.front().begin(), places.front().end(),
-                           [&](const auto &size) { return rises(term, size.first); });
+        return by(lead) > by(bound) + unseen;
     });
+}
+
+} // namespace
+
+bool rises_above(const Expression &lead, const std::vector<Expression> &terms,
+                 const std::vector<Sizes> &places) {
+    const auto rises = [&](const Expression &bound) { return rises_above_one(lead, bound, places); };
+    return std::all_of(terms.begin(), terms.end(), rises) &&
+           (terms.size() < 2 || rises(make(Kind::sum, terms)));
 }
 
 } // namespace iron

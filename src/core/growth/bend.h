@@ -18,8 +18,9 @@ std::vector<std::string> what_bends(const Candidate &lead, const std::vector<std
 // The set with its exponents changed, lead by lead; an empty one where that makes no sense.
 TermSet bent_set(Design &design, const TermSet &base, const std::vector<Bend> &bends);
 
-// Whether a lead rises above each of these terms where it was read: along some size, at its largest. As k
-// n^0.975 log k does above k n, which it is within for k <= n.
+// Whether a lead rises above each of these terms, and above their sum, where it was read: along some size, at
+// its largest. As k n^0.975 log k does above k n, which it is within for k <= n; not as sqrt n sqrt m above n
+// + m.
 bool rises_above(const Expression &lead, const std::vector<Expression> &terms,
                  const std::vector<Sizes> &places);
 

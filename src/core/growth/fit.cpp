@@ -237,7 +237,6 @@ double value_at(const Fit &fit, const Sizes &sizes) {
 
 namespace {
 
-// Bent leads may be within a bound by their exponents alone, and above it where they were read.
 bool rises(const Fit &bent, const Bound &bound, const Growth &growth) {
     const std::vector<Expression> terms =
         leading_terms(bound.growth, growth.catalogue->free_order(), growth.names());
@@ -249,6 +248,7 @@ bool rises(const Fit &bent, const Bound &bound, const Growth &growth) {
     });
 }
 
+// Bent leads may be within a bound by their exponents alone, and above it where they were read.
 bool keeps(const Fit &fit, const Bound &bound, const SizeOrder::Course &bounds, const Growth &growth) {
     return fit.within(bound, bounds) &&
            !(fit.bent && bound.kind == Bound::Kind::upper && rises(fit, bound, growth));

@@ -44,7 +44,8 @@ class JavaScript : public Language {
                 fmt::format("--stack-size={}", stack_kib), program.string()};
     }
     std::vector<std::string> environment(const Recipe &recipe) const override {
-        // Certificates beyond the engine's own are read at every start, which then takes thrice as long.
+        // Certificates beyond the engine's own are read at every start, which then takes several times as
+        // long.
         std::vector<std::string> all = {"NODE_EXTRA_CA_CERTS="};
         if (recipe.style == Style::function)
             all.push_back("NODE_PATH=" + (recipe.adapters / adapter()).string());
