@@ -106,11 +106,14 @@ constexpr double ragged = 0.05, evidence_if_ragged = 15, nearer_if_ragged = 1.5;
 // where what is within is off, or beyond doubt. ln units. [series]
 constexpr double unlisted_in_counts = 15, unlisted_in_times = 3, unlisted_exceeded = 30, beyond_doubt = 60;
 
-// Witness: a chain of so many places, rising by so many errors of its ends and so much in ln. Bytes come in
-// blocks, and capacities double. [programs]
-constexpr std::size_t least_witnesses = 3;
+// Witness: a rise by so many errors of its ends and so much in ln. Bytes come in blocks, and capacities
+// double. [programs]
 constexpr double errors_apart = 2;
 constexpr double least_rise = 0.02, least_rise_of_bytes = 0.4055; // ln 1.5
+// What rises once and stays is a step: some place between shows so much of that before it, and after it.
+// [programs]
+constexpr double share_of_a_rise = 0.25;
+constexpr std::size_t least_of_a_line = 3; // places that tell how it ends
 // Of two stretches at the end of the way a logarithm rises in the last 0.8 times as much as in the one
 // before, what comes to rest less than a fifth. [theory]
 constexpr double comes_to_rest = 0.3;

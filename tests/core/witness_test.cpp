@@ -50,6 +50,20 @@ TEST(Witness, AStepOnTheWayIsNoGrowthHoweverLargeItMakesTheErrors) {
     EXPECT_TRUE(find_witness(Bound::Kind::upper, places, least));
 }
 
+// A text that no longer fits into a buffer is read in another way: the first size there may be the last but
+// one.
+TEST(Witness, RisesTwice) {
+    const auto over_n = [](const std::vector<double> &ratios) {
+        std::vector<RatioRead> places;
+        for (std::size_t i = 0; i < ratios.size(); ++i)
+            places.push_back(
+                {{std::vector{16., 45., 362., 512., 2896., 23170., 65536.}[i]}, std::log(ratios[i]), 1e-6});
+        return find_witness(Bound::Kind::upper, places, least);
+    };
+    EXPECT_FALSE(over_n({81.4, 48.3, 34.1, 33.5, 32.7, 37.1, 37.2}));
+    EXPECT_TRUE(over_n({81.4, 48.3, 34.1, 33.5, 32.7, 35.7, 37.2}));
+}
+
 TEST(Witness, DoesNotStartWhereTheErrorIsWidest) {
     std::vector<RatioRead> places;
     for (double n = 16; n <= 1e6; n *= 2)

@@ -2,7 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numeric>
 #include <set>
 
 #include "core/growth/least_squares.h"
@@ -112,7 +111,7 @@ class LineEnd {
     LineEnd(const std::vector<RatioRead> &places, const std::vector<double> &lower, const PlacesInLine &line,
             double sign)
         : places_(places), lower_(lower), line_(line), sign_(sign) {
-        if (line.size() < least_witnesses) return;
+        if (line.size() < least_of_a_line) return;
         parts_ = parts_of(places, line);
         const std::vector<double> &parts = parts_;
         // Two stretches, each long enough to show more than the readings' errors.
@@ -230,46 +229,41 @@ std::set<std::size_t> ends_beside_a_level_bound(const std::vector<RatioRead> &pl
     return ends;
 }
 
-// What leads up to a place: the longest chain of rising ratios, and the least ratio that one starts from.
-struct Chain {
-    std::size_t places = 1;
-    std::size_t start = 0;
-};
-
 std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vector<double> &lower,
                             double sign, double least_rise) {
-    std::vector<std::size_t> order(places.size());
-    std::iota(order.begin(), order.end(), std::size_t{0});
-    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-        return std::accumulate(places[a].sizes.begin(), places[a].sizes.end(), 0.0) <
-               std::accumulate(places[b].sizes.begin(), places[b].sizes.end(), 0.0);
-    });
     const std::vector<LineThrough> lines = lines_through_read(places);
     const std::set<std::size_t> unnamed = ends_beside_a_level_bound(places, lower, lines, sign);
-    std::vector<Chain> chains(places.size());
-    std::optional<Found> found;
     const auto ratio = [&](std::size_t at) { return sign * places[at].log_ratio; };
     // What a start may be at the most: the least of those is the clearest, not what is least by a wide error.
     const auto from_below = [&](std::size_t at) { return ratio(at) + (sign > 0 ? lower[at] : 0); };
     const auto at_most = [&](std::size_t at) { return from_below(at) + errors_apart * places[at].error; };
-    for (std::size_t j = 0; j < order.size(); ++j) {
-        const std::size_t to = order[j];
-        chains[to].start = to;
-        for (std::size_t i = 0; i < j; ++i) {
-            const std::size_t from = order[i];
-            if (!(ratio(from) < ratio(to)) || !none_falls(places[from].sizes, places[to].sizes)) continue;
-            chains[to].places = std::max(chains[to].places, chains[from].places + 1);
-            if (at_most(chains[from].start) < at_most(chains[to].start))
-                chains[to].start = chains[from].start;
-        }
-        const std::size_t start = chains[to].start;
-        const double rise = ratio(to) - (sign > 0 ? 0 : lower[to]) - from_below(start);
-        const double clear = rise / std::max(1e-12, std::hypot(places[start].error, places[to].error));
-        if (chains[to].places < least_witnesses || clear <= errors_apart ||
-            (found && clear <= found->clear) || rise < least_rise)
-            continue;
+    const auto clearly_rises = [&](std::size_t from, std::size_t to) {
+        const double rise = ratio(to) - ratio(from);
+        return rise > share_of_a_rise * least_rise &&
+               rise > std::hypot(places[from].error, places[to].error) &&
+               none_falls(places[from].sizes, places[to].sizes);
+    };
+    // What rises once, and stays, is a step, of a buffer or of a cache: so it rises from a start to a place
+    // between, and from there on.
+    const auto lower_start = [&](std::optional<std::size_t> known, std::optional<std::size_t> other) {
+        return other && (!known || at_most(*other) < at_most(*known)) ? other : known;
+    };
+    std::vector<std::optional<std::size_t>> start_of(places.size());
+    for (std::size_t between = 0; between < places.size(); ++between)
+        for (std::size_t from = 0; from < places.size(); ++from)
+            if (clearly_rises(from, between)) start_of[between] = lower_start(start_of[between], from);
+    std::optional<Found> found;
+    for (std::size_t to = 0; to < places.size(); ++to) {
+        std::optional<std::size_t> start;
+        for (std::size_t between = 0; between < places.size(); ++between)
+            if (start_of[between] && clearly_rises(between, to))
+                start = lower_start(start, start_of[between]);
+        if (!start) continue;
+        const double rise = ratio(to) - (sign > 0 ? 0 : lower[to]) - from_below(*start);
+        const double clear = rise / std::max(1e-12, std::hypot(places[*start].error, places[to].error));
+        if (clear <= errors_apart || (found && clear <= found->clear) || rise < least_rise) continue;
         if (nothing_larger_was_read(places, to) || (unnamed.contains(to) && is_highest(places, to, sign)))
-            found = {{start, to, 0}, clear};
+            found = {{*start, to, 0}, clear};
     }
     if (!found) return found;
     for (const LineThrough &line : lines) {

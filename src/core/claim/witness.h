@@ -30,14 +30,15 @@ struct Witness {
     double logarithms = 0; // the rise, in those (ln) of a logarithm of what grows from the one to the other
 };
 
-// The clearest chain of at least three places in which no size falls, that ends where nothing larger was
-// read, along which reading / bound rises (for Omega falls, for Theta either) by more than twice the errors
-// of its ends, by `least_rise` (ln) at the least, and along which, for some size, it does not come to rest
-// before the largest. It may also end where the ratio is the highest of all, at the end of a line along which
-// the bound stays as it is and the ratio still rises: growth with a size that the bound does not name is
-// farthest above it where the others are small. Bytes that stay the same from size to size and then leap are
-// a container's capacity: what they may show where its step begins is no rise; nor is what n shows over n + k
-// until n is the larger. None where there is none.
+// The clearest way up from a place to one with no size smaller, where nothing larger was read: reading /
+// bound rises along it (for Omega falls, for Theta either) by more than twice the errors of its ends, by
+// `least_rise` (ln) at the least, and for some size it does not come to rest before the largest. It rises
+// twice, up to some place between and from there on: what rises once, and stays, is a step, of a buffer or of
+// a cache. It may also end where the ratio is the highest of all, at the end of a line along which the bound
+// stays as it is and the ratio still rises: growth with a size that the bound does not name is farthest above
+// it where the others are small. Bytes that stay the same from size to size and then leap are a container's
+// capacity: what they may show where its step begins is no rise; nor is what n shows over n + k until n is
+// the larger. None where there is none.
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise);
 
