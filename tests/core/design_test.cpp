@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 #include <random>
 
 #include "core/bound/parse.h"
@@ -222,6 +223,8 @@ TEST(Gram, FindsWhatTheSlowWayFinds) {
         for (double &value : target)
             value = 1 + 0.3 * normal(random);
         const LeastSquares slow = nonnegative_least_squares(columns, target);
+        std::vector<int> all(width);
+        std::iota(all.begin(), all.end(), 0);
         std::vector<double> gram(width * width, 0), h(width, 0), quick(width, 0);
         for (std::size_t i = 0; i < width; ++i)
             for (std::size_t r = 0; r < rows; ++r) {
@@ -229,9 +232,15 @@ TEST(Gram, FindsWhatTheSlowWayFinds) {
                 for (std::size_t j = 0; j < width; ++j)
                     gram[i * width + j] += columns[i][r] * columns[j][r];
             }
-        EXPECT_EQ(nonnegative_by_gram(gram.data(), h.data(), width, quick.data()), slow.active);
+        EXPECT_EQ(nonnegative_by_gram(gram.data(), h.data(), width, all, quick.data()), slow.active);
         for (std::size_t i = 0; i < width; ++i)
             EXPECT_NEAR(quick[i], slow.coefficients[i], 1e-8);
+        // Of three of the columns, named in any order, the same as where there are no others.
+        const std::vector<int> named = {4, 1, 3};
+        nonnegative_by_gram(gram.data(), h.data(), width, named, quick.data());
+        const LeastSquares apart = nonnegative_least_squares({columns[4], columns[1], columns[3]}, target);
+        for (std::size_t i = 0; i < named.size(); ++i)
+            EXPECT_NEAR(quick[i], apart.coefficients[i], 1e-8);
     }
 }
 

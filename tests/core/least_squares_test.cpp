@@ -2,6 +2,7 @@
 
 #include <cmath>
 #include <gtest/gtest.h>
+#include <numeric>
 #include <random>
 #include <vector>
 
@@ -155,7 +156,9 @@ TEST(NonnegativeLeastSquares, KeepsTheConditionsOfKuhnAndTucker) {
                 for (int g = 0; g < count; ++g)
                     gram[f * count + g] += columns[f][i] * columns[g][i];
             }
-        nonnegative_by_gram(gram.data(), h.data(), count, c.data());
+        std::vector<int> all(count);
+        std::iota(all.begin(), all.end(), 0);
+        nonnegative_by_gram(gram.data(), h.data(), count, all, c.data());
         for (const std::vector<double> &found : {by_qr.coefficients, c})
             for (int f = 0; f < count; ++f) {
                 double slope = h[f];

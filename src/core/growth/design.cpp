@@ -222,7 +222,7 @@ class Design::Making {
 
   private:
     Cone each_apart() {
-        std::vector<int> parts = cone_.leads;
+        std::vector<int> parts(cone_.leads.begin(), cone_.leads.end());
         parts.insert(parts.end(), cone_.lows.begin(), cone_.lows.end());
         for (std::size_t i = 0; i < parts.size(); ++i)
             cone_.generators.push_back({design_.term(parts[i]).column, {{i, 1}}, false});

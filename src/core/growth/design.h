@@ -2,6 +2,7 @@
 // leading terms stand for. The same for every series that was read at the same places.
 #pragma once
 
+#include <boost/container/small_vector.hpp>
 #include <boost/container/static_vector.hpp>
 #include <deque>
 #include <map>
@@ -15,8 +16,9 @@
 
 namespace iron {
 
-using TermSet = std::vector<int>;   // indices of terms, in order
-using Column = std::vector<double>; // a curve at the places
+using TermSet =
+    boost::container::small_vector<int, 4>; // indices of terms, in order; there are many thousands
+using Column = std::vector<double>;         // a curve at the places
 
 // A growth at the places, in units of its middle value.
 struct TermThere {

@@ -121,25 +121,20 @@ void Search::prepare_screen() {
 }
 
 double Search::screened(const TermSet &set) {
-    std::vector<int> columns = set;
-    for (const int low : design_.lows_of(set))
-        columns.push_back(low);
-    const std::size_t count = std::min<std::size_t>(columns.size(), most_gram_columns);
-    double gram[most_gram_columns * most_gram_columns], h[most_gram_columns], c[most_gram_columns];
-    for (std::size_t i = 0; i < count; ++i) {
-        if (columns[i] >= static_cast<int>(screened_)) return nothing;
-        h[i] = screen_.h[columns[i]];
-        for (std::size_t j = 0; j < count; ++j)
-            gram[i * count + j] = screen_.gram[columns[i] * screened_ + columns[j]];
-    }
+    columns_.assign(set.begin(), set.end());
+    for (const int lead : set)
+        for (const int low : design_.lows_of(lead))
+            if (std::find(columns_.begin(), columns_.end(), low) == columns_.end()) columns_.push_back(low);
+    if (columns_.size() > most_gram_columns) columns_.resize(most_gram_columns);
+    for (const int column : columns_)
+        if (column >= static_cast<int>(screened_)) return nothing;
+    double c[most_gram_columns];
     LeastSquares solved;
-    solved.active = nonnegative_by_gram(gram, h, static_cast<int>(count), c);
-    solved.chi2 = squares_;
-    for (std::size_t i = 0; i < count; ++i) {
-        solved.chi2 -= 2 * c[i] * h[i];
-        for (std::size_t j = 0; j < count; ++j)
-            solved.chi2 += c[i] * c[j] * gram[i * count + j];
-    }
+    solved.active =
+        nonnegative_by_gram(screen_.gram.data(), screen_.h.data(), static_cast<int>(screened_), columns_, c);
+    solved.chi2 = squares_; // at the least the gradient of what is above 0 is none
+    for (std::size_t i = 0; i < columns_.size(); ++i)
+        solved.chi2 -= c[i] * screen_.h[columns_[i]];
     return scored_.score(solved, scored_.prior_of(set));
 }
 

@@ -74,6 +74,7 @@ class Search {
     std::vector<Claim> claims_;
     std::size_t screened_ = 0;
     NormalEquations screen_;
+    std::vector<int> columns_; // of the set that is screened
     double squares_ = 0;
     std::map<TermSet, Tried> tried_;
     std::map<TermSet, Tried> apart_; // the same sets, each of their terms as large as it likes
