@@ -1,39 +1,33 @@
+import java.io.ByteArrayInputStream;
+import java.io.DataInputStream;
+import java.io.IOException;
+import java.io.RandomAccessFile;
 import java.lang.instrument.ClassFileTransformer;
 import java.lang.instrument.Instrumentation;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.security.ProtectionDomain;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.jar.JarFile;
-import jdk.internal.org.objectweb.asm.ClassReader;
-import jdk.internal.org.objectweb.asm.ClassVisitor;
-import jdk.internal.org.objectweb.asm.ClassWriter;
-import jdk.internal.org.objectweb.asm.Handle;
-import jdk.internal.org.objectweb.asm.Label;
-import jdk.internal.org.objectweb.asm.MethodVisitor;
-import jdk.internal.org.objectweb.asm.Opcodes;
-import jdk.internal.org.objectweb.asm.Type;
-import jdk.internal.org.objectweb.asm.commons.LocalVariablesSorter;
 
 /**
- * Counts steps in Java by line: in the solution's classes at every line and before every jump; in the collections and
- * texts of the library at the entry of every method and before every jump, for the line of the solution that called
- * into it last; copies of arrays add bulk work. The tool starts counting processes with it. Its argument is the jar that
- * holds IronStopwatchCounters, which every class must see; "atomic:" before it counts for several threads. Of a whole
- * program the steps are written when it ends.
+ * Puts the classes that StepRewriter made count in the place of those that don't. The tool starts counting processes
+ * with it. Its argument, parted by colons: the jar that holds IronStopwatchCounters, which every class must see, and the
+ * classes of the library and of the solution, rewritten ahead: to rewrite them takes longer than all else of a start. Of
+ * a whole program the steps are written when it ends.
  */
 public final class StepAgent {
-    private static final String COUNTERS = "IronStopwatchCounters";
-
     private StepAgent() {}
 
     public static void premain(String argument, Instrumentation instrumentation) throws Exception {
-        boolean atomic = argument.startsWith("atomic:");
-        instrumentation.appendToBootstrapClassLoaderSearch(
-            new JarFile(atomic ? argument.substring(7) : argument));
+        String[] files = argument.split(":");
+        instrumentation.appendToBootstrapClassLoaderSearch(new JarFile(files[0]));
+        Rewritten library = new Rewritten(files[1]), own = new Rewritten(files[2]);
         ClassFileTransformer transformer = new ClassFileTransformer() {
             @Override
             public byte[] transform(Module module, ClassLoader loader, String name, Class<?> redefined,
@@ -41,9 +35,8 @@ public final class StepAgent {
                 int here = IronStopwatchCounters.here;
                 IronStopwatchCounters.here = 0; // this is nobody's work
                 try {
-                    return counts(loader, name) ? instrumented(bytes, loader != null, atomic) : null;
-                } catch (Throwable fault) { // a class file newer than the library: it stays as it is
-                    return null;
+                    return loader == null ? library.of(name)
+                        : loader == ClassLoader.getSystemClassLoader() ? own.of(name) : null;
                 } finally {
                     IronStopwatchCounters.here = here;
                 }
@@ -57,8 +50,8 @@ public final class StepAgent {
         for (boolean any = true; any;) {
             List<Class<?>> loaded = new ArrayList<>();
             for (Class<?> one : instrumentation.getAllLoadedClasses())
-                if (instrumentation.isModifiableClass(one) && counts(one.getClassLoader(), one.getName().replace('.', '/'))
-                    && known.add(one))
+                if (one.getClassLoader() == null && library.holds(one.getName().replace('.', '/'))
+                    && instrumentation.isModifiableClass(one) && known.add(one))
                     loaded.add(one);
             any = !loaded.isEmpty();
             retransform(instrumentation, loaded);
@@ -89,289 +82,37 @@ public final class StepAgent {
         }
     }
 
-    private static boolean counts(ClassLoader loader, String name) {
-        if (name == null || name.startsWith("IronStopwatch") || name.startsWith("StepAgent")) return false;
-        if (loader != null) return loader == ClassLoader.getSystemClassLoader();
-        if (name.startsWith("java/util/"))
-            return !name.startsWith("java/util/concurrent/") && !name.startsWith("java/util/jar/")
-                && !name.startsWith("java/util/zip/") && !name.startsWith("java/util/regex/");
-        return name.equals("java/lang/String") || name.equals("java/lang/StringLatin1")
-            || name.equals("java/lang/StringUTF16") || name.equals("java/lang/AbstractStringBuilder")
-            || name.equals("java/lang/StringBuilder") || name.startsWith("java/math/");
-    }
+    /** Classes by their names, read as they are asked for: a process that starts asks for a quarter of them. */
+    private static final class Rewritten {
+        private final RandomAccessFile file;
+        private final Map<String, long[]> places = new HashMap<>(); // where each begins and ends
 
-    private static byte[] instrumented(byte[] bytes, boolean own, boolean atomic) {
-        ClassReader reader = new ClassReader(bytes);
-        ClassWriter writer = new ClassWriter(reader, ClassWriter.COMPUTE_MAXS);
-        reader.accept(new ClassVisitor(Opcodes.ASM8, writer) {
-            private String file = "";
+        Rewritten(String path) throws IOException {
+            file = new RandomAccessFile(path, "r");
+            byte[] head = new byte[file.readInt()];
+            file.readFully(head);
+            DataInputStream in = new DataInputStream(new ByteArrayInputStream(head));
+            // The places in the solution's code get the numbers that they were rewritten with.
+            for (int sites = in.readInt(); sites > 0; --sites) IronStopwatchCounters.site(in.readUTF());
+            long at = file.getFilePointer();
+            for (int left = in.readInt(); left > 0; --left)
+                places.put(in.readUTF(), new long[] {at, at += in.readInt()});
+        }
 
-            @Override
-            public void visitSource(String source, String debug) {
-                super.visitSource(source, debug);
-                file = source == null ? "" : source;
+        boolean holds(String name) { return places.containsKey(name); }
+
+        synchronized byte[] of(String name) {
+            long[] place = places.get(name);
+            if (place == null) return null;
+            try {
+                byte[] bytes = new byte[(int) (place[1] - place[0])];
+                file.seek(place[0]);
+                file.readFully(bytes);
+                return bytes;
+            } catch (IOException left) { // uncounted steps must not pass for none
+                Runtime.getRuntime().halt(114);
+                return null;
             }
-
-            @Override
-            public MethodVisitor visitMethod(int access, String name, String descriptor, String signature,
-                                             String[] exceptions) {
-                MethodVisitor inner = super.visitMethod(access, name, descriptor, signature, exceptions);
-                if (inner == null) return null;
-                String method = reader.getClassName() + "." + name + descriptor;
-                return own ? new OwnMethod(access, descriptor, inner, file, method, atomic) : new LibraryMethod(inner, atomic);
-            }
-        }, own ? ClassReader.EXPAND_FRAMES : 0);
-        return writer.toByteArray();
-    }
-
-    private static void addOne(MethodVisitor code) { // to the counter whose array and number are on the stack
-        code.visitInsn(Opcodes.DUP2);
-        code.visitInsn(Opcodes.LALOAD);
-        code.visitInsn(Opcodes.LCONST_1);
-        code.visitInsn(Opcodes.LADD);
-        code.visitInsn(Opcodes.LASTORE);
-    }
-
-    private static int bytesOf(String descriptor) { // of an element, references as the machine packs them
-        switch (descriptor.charAt(0)) {
-            case 'Z': case 'B': return 1;
-            case 'C': case 'S': return 2;
-            case 'J': case 'D': return 8;
-            default: return 4;
-        }
-    }
-
-    /** What arrays take as they are made: the length is on the stack. */
-    private static void addMade(MethodVisitor code, int bytes) {
-        code.visitInsn(Opcodes.DUP);
-        code.visitLdcInsn(bytes);
-        code.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "made", "(II)V", false);
-    }
-
-    private static int bytesOfPrimitive(int type) { // as NEWARRAY names it
-        switch (type) {
-            case Opcodes.T_BOOLEAN: case Opcodes.T_BYTE: return 1;
-            case Opcodes.T_CHAR: case Opcodes.T_SHORT: return 2;
-            case Opcodes.T_LONG: case Opcodes.T_DOUBLE: return 8;
-            default: return 4;
-        }
-    }
-
-    private static boolean copies(String owner, String name) {
-        return owner.equals("java/lang/System") && name.equals("arraycopy");
-    }
-
-    private static void addCopied(MethodVisitor code) { // the length is the last argument
-        code.visitInsn(Opcodes.DUP);
-        code.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "copied", "(I)V", false);
-    }
-
-    private static final class LibraryMethod extends MethodVisitor {
-        private final boolean atomic;
-
-        LibraryMethod(MethodVisitor inner, boolean atomic) {
-            super(Opcodes.ASM8, inner);
-            this.atomic = atomic;
-        }
-
-        private void step() {
-            if (atomic) {
-                super.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "stepHere", "()V", false);
-                return;
-            }
-            super.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "at", "[J");
-            super.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "here", "I");
-            addOne(mv);
-        }
-
-        @Override
-        public void visitCode() {
-            super.visitCode();
-            step();
-        }
-
-        @Override
-        public void visitJumpInsn(int opcode, Label label) {
-            step();
-            super.visitJumpInsn(opcode, label);
-        }
-
-        @Override
-        public void visitMethodInsn(int opcode, String owner, String name, String descriptor, boolean isInterface) {
-            if (copies(owner, name)) addCopied(mv);
-            // Arrays are compared in one go: the length is the last argument.
-            boolean compares = owner.equals("jdk/internal/util/ArraysSupport") && name.equals("mismatch") && descriptor.endsWith("I)I");
-            if (compares) {
-                mv.visitInsn(Opcodes.DUP);
-                mv.visitFieldInsn(Opcodes.PUTSTATIC, COUNTERS, "asked", "I");
-            }
-            super.visitMethodInsn(opcode, owner, name, descriptor, isInterface);
-            if (compares) {
-                mv.visitInsn(Opcodes.DUP);
-                mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "compared", "(I)V", false);
-            }
-        }
-    }
-
-    /** The library may call back: what called it before is put back when the method returns. */
-    private static final class OwnMethod extends LocalVariablesSorter {
-        private final String file, method;
-        private final boolean atomic;
-        private int line = 0, before;
-        private boolean lineBegins = false; // its step stands before its first instruction, behind what frames it
-
-        OwnMethod(int access, String descriptor, MethodVisitor inner, String file, String method, boolean atomic) {
-            super(Opcodes.ASM8, access, descriptor, inner);
-            this.file = file;
-            this.method = method;
-            this.atomic = atomic;
-        }
-
-        private int site(String calls) {
-            return IronStopwatchCounters.site(method + "\t" + file + ":" + line + (calls.isEmpty() ? "" : " " + calls));
-        }
-
-        private void step() {
-            if (line == 0) return;
-            int site = site("");
-            if (atomic) {
-                mv.visitLdcInsn(site);
-                mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "step", "(I)V", false);
-                return;
-            }
-            mv.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "at", "[J");
-            mv.visitLdcInsn(site);
-            addOne(mv);
-        }
-
-        @Override
-        public void visitCode() {
-            super.visitCode();
-            before = newLocal(Type.INT_TYPE);
-            mv.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "here", "I");
-            mv.visitVarInsn(Opcodes.ISTORE, before);
-        }
-
-        @Override
-        public void visitLineNumber(int number, Label start) {
-            super.visitLineNumber(number, start);
-            line = number;
-            lineBegins = true;
-        }
-
-        private void begin() {
-            if (lineBegins) step();
-            lineBegins = false;
-        }
-
-        @Override
-        public void visitJumpInsn(int opcode, Label label) {
-            lineBegins = false;
-            step();
-            super.visitJumpInsn(opcode, label);
-        }
-
-        @Override
-        public void visitIntInsn(int opcode, int operand) {
-            begin();
-            if (opcode == Opcodes.NEWARRAY) {
-                callsLibrary("new");
-                addMade(mv, bytesOfPrimitive(operand));
-            }
-            super.visitIntInsn(opcode, operand);
-        }
-
-        @Override
-        public void visitVarInsn(int opcode, int variable) {
-            begin();
-            super.visitVarInsn(opcode, variable);
-        }
-
-        @Override
-        public void visitTypeInsn(int opcode, String type) {
-            begin();
-            if (opcode == Opcodes.ANEWARRAY) {
-                callsLibrary("new");
-                addMade(mv, 4);
-            }
-            super.visitTypeInsn(opcode, type);
-        }
-
-        @Override
-        public void visitFieldInsn(int opcode, String owner, String name, String descriptor) {
-            begin();
-            super.visitFieldInsn(opcode, owner, name, descriptor);
-        }
-
-        @Override
-        public void visitLdcInsn(Object value) {
-            begin();
-            super.visitLdcInsn(value);
-        }
-
-        @Override
-        public void visitIincInsn(int variable, int increment) {
-            begin();
-            super.visitIincInsn(variable, increment);
-        }
-
-        @Override
-        public void visitTableSwitchInsn(int from, int to, Label otherwise, Label... labels) {
-            begin();
-            super.visitTableSwitchInsn(from, to, otherwise, labels);
-        }
-
-        @Override
-        public void visitLookupSwitchInsn(Label otherwise, int[] keys, Label[] labels) {
-            begin();
-            super.visitLookupSwitchInsn(otherwise, keys, labels);
-        }
-
-        @Override
-        public void visitMultiANewArrayInsn(String descriptor, int dimensions) {
-            begin();
-            callsLibrary("new");
-            super.visitMultiANewArrayInsn(descriptor, dimensions);
-            mv.visitInsn(Opcodes.DUP);
-            mv.visitLdcInsn(bytesOf(descriptor.substring(dimensions)));
-            mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "made", "(Ljava/lang/Object;I)V", false);
-        }
-
-        @Override
-        public void visitInsn(int opcode) {
-            begin();
-            if (opcode >= Opcodes.IRETURN && opcode <= Opcodes.RETURN) {
-                mv.visitVarInsn(Opcodes.ILOAD, before);
-                mv.visitFieldInsn(Opcodes.PUTSTATIC, COUNTERS, "here", "I");
-            }
-            super.visitInsn(opcode);
-        }
-
-        @Override
-        public void visitMethodInsn(int opcode, String owner, String name, String descriptor, boolean isInterface) {
-            begin();
-            boolean clones = owner.startsWith("[") && name.equals("clone");
-            if (owner.startsWith("java/") || clones)
-                callsLibrary(name.equals("<init>") ? owner.substring(owner.lastIndexOf('/') + 1) : name);
-            if (copies(owner, name)) addCopied(mv);
-            super.visitMethodInsn(opcode, owner, name, descriptor, isInterface);
-            if (clones) {
-                mv.visitInsn(Opcodes.DUP);
-                mv.visitLdcInsn(bytesOf(owner.substring(1)));
-                mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "cloned", "(Ljava/lang/Object;I)V", false);
-            }
-        }
-
-        @Override
-        public void visitInvokeDynamicInsn(String name, String descriptor, Handle bootstrap, Object... arguments) {
-            begin();
-            if (name.equals("makeConcatWithConstants")) callsLibrary("+"); // of texts
-            super.visitInvokeDynamicInsn(name, descriptor, bootstrap, arguments);
-        }
-
-        private void callsLibrary(String name) {
-            mv.visitLdcInsn(site(name));
-            mv.visitFieldInsn(Opcodes.PUTSTATIC, COUNTERS, "here", "I");
         }
     }
 }

@@ -22,37 +22,61 @@ std::string main_class_of(const std::string &source_text) {
 
 namespace {
 
-// The agent and its counters, compiled and packed once.
-struct Jars {
-    fs::path agent, counters;
-};
-
 // The machine's own library for its code, which it keeps to itself.
 const std::vector<std::string> bytecode_library = {
     "--add-exports", "java.base/jdk.internal.org.objectweb.asm=ALL-UNNAMED", "--add-exports",
     "java.base/jdk.internal.org.objectweb.asm.commons=ALL-UNNAMED"};
 
-Jars jars_for(const Recipe &recipe) {
+// What a counting process is started with. Made once, but for the solution's classes.
+struct Counting {
+    fs::path agent, counters, library, own;
+};
+
+fs::path made(const Product &product, const std::string &what) {
+    if (!product.ok) throw Error(Category::not_possible, what + " can't be made: " + product.message);
+    return product.program;
+}
+
+fs::path jar(const Recipe &recipe, const std::vector<std::string> &names,
+             const std::vector<std::string> &options) {
+    std::vector<std::string> compile = {"javac", "-d", "{output}"};
+    compile.insert(compile.end(), options.begin(), options.end());
+    std::vector<fs::path> sources;
+    for (const std::string &name : names) {
+        sources.push_back(recipe.adapters / "java" / (name + ".java"));
+        compile.push_back(sources.back().string());
+    }
+    const fs::path classes =
+        made(recipe.store.made(compile, recipe.adapters, sources, "classes"), names.front());
+    const std::string manifest = (recipe.adapters / "java" / "StepAgent.mf").string();
+    return made(recipe.store.made({"jar", "--create", "--file", "{output}", "--manifest", manifest, "-C",
+                                   classes.string(), "."},
+                                  recipe.adapters, sources, names.front() + ".jar"),
+                names.front() + ".jar");
+}
+
+Counting counting_for(const Recipe &recipe, const fs::path &program) {
     static std::mutex guard; // several solutions need them at once
-    const std::lock_guard lock(guard);
-    const auto jar = [&](const std::string &name, const std::vector<std::string> &options) {
-        const fs::path source = recipe.adapters / "java" / (name + ".java");
-        std::vector<std::string> compile = {"javac", "-d", "{output}"};
-        compile.insert(compile.end(), options.begin(), options.end());
-        compile.push_back(source.string());
-        const Product classes = recipe.store.made(compile, recipe.adapters, {source}, "classes");
-        if (!classes.ok) throw Error(Category::not_possible, name + " can't be built: " + classes.message);
-        const Product packed = recipe.store.made({"jar", "--create", "--file", "{output}", "--manifest",
-                                                  (recipe.adapters / "java" / "StepAgent.mf").string(), "-C",
-                                                  classes.program.string(), "."},
-                                                 recipe.adapters, {source}, name + ".jar");
-        if (!packed.ok) throw Error(Category::not_possible, name + " can't be packed: " + packed.message);
-        return packed.program;
-    };
-    const fs::path counters = jar("IronStopwatchCounters", {});
+    std::unique_lock lock(guard);
+    Counting parts;
+    parts.counters = jar(recipe, {"IronStopwatchCounters"}, {});
     std::vector<std::string> options = bytecode_library;
-    options.insert(options.end(), {"-cp", counters.string()});
-    return {jar("StepAgent", options), counters};
+    options.insert(options.end(), {"-cp", parts.counters.string()});
+    parts.agent = jar(recipe, {"StepAgent", "StepRewriter"}, options);
+    std::vector<std::string> rewrite = {"java", "-XX:+UseSerialGC", "-XX:-UsePerfData"};
+    rewrite.insert(rewrite.end(), bytecode_library.begin(), bytecode_library.end());
+    rewrite.insert(rewrite.end(),
+                   {"-cp", parts.agent.string() + ":" + parts.counters.string(), "StepRewriter", "{output}",
+                    recipe.solution.threads > 1 ? "atomic" : "steps"});
+    parts.library = made(recipe.store.made(rewrite, recipe.adapters, {}, "library"), "the counting library");
+    lock.unlock();
+    rewrite.push_back(program.string());
+    std::vector<fs::path> classes;
+    for (const fs::directory_entry &entry : fs::recursive_directory_iterator(program))
+        if (entry.is_regular_file()) classes.push_back(entry.path());
+    std::sort(classes.begin(), classes.end());
+    parts.own = made(recipe.store.made(rewrite, recipe.problem.folder, classes, "own"), "the counting form");
+    return parts;
 }
 
 class Java : public Language {
@@ -102,14 +126,14 @@ class Java : public Language {
 
     std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
-        const Jars jars = jars_for(recipe);
-        std::vector<std::string> options = bytecode_library;
-        options.insert(options.end(),
-                       {fmt::format("-javaagent:{}={}{}", jars.agent.string(),
-                                    recipe.solution.threads > 1 ? "atomic:" : "", jars.counters.string()),
-                        // Every object counts by itself; and no method of the library is replaced by the
-                        // compiler's own form of it once it has run often, as the other compiler would.
-                        "-XX:-PrintWarnings", "-XX:-UseTLAB", "-Xmn2m", "-XX:TieredStopAtLevel=1"});
+        const auto class_path = std::find(runnable.command.begin(), runnable.command.end(), "-cp");
+        const Counting parts = counting_for(recipe, *std::next(class_path));
+        const std::vector<std::string> options = {
+            fmt::format("-javaagent:{}={}:{}:{}", parts.agent.string(), parts.counters.string(),
+                        parts.library.string(), parts.own.string()),
+            // Every object counts by itself; and no method of the library is replaced by the compiler's own
+            // form of it once it has run often, as the other compiler would.
+            "-XX:-PrintWarnings", "-XX:-UseTLAB", "-Xmn2m", "-XX:TieredStopAtLevel=1"};
         runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
     }
 
