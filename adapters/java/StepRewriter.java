@@ -25,7 +25,7 @@ import jdk.internal.org.objectweb.asm.commons.LocalVariablesSorter;
  * Makes classes count steps by line: in the solution's classes at every line and before every jump; in the collections
  * and texts of the library at the entry of every method and before every jump, for the line of the solution that called
  * into it last; copies of arrays add bulk work. Its arguments: the file that it writes for StepAgent; "steps", or
- * "atomic" for several threads; and the folder of the solution's classes, none for the library's.
+ * "atomic" for several threads; and where the solution's classes are, nothing for the library's.
  */
 public final class StepRewriter {
     private static final String COUNTERS = "IronStopwatchCounters";
@@ -36,9 +36,11 @@ public final class StepRewriter {
     public static void main(String[] arguments) throws IOException {
         boolean own = arguments.length > 2, atomic = arguments[1].equals("atomic");
         Map<String, byte[]> classes = new TreeMap<>();
-        if (own)
-            take(Path.of(arguments[2]), own, atomic, classes);
-        else
+        if (own) {
+            Path program = Path.of(arguments[2]); // a folder, or a jar that a build command of the user's made
+            take(Files.isDirectory(program) ? program : FileSystems.newFileSystem(program, (ClassLoader) null).getPath("/"),
+                 own, atomic, classes);
+        } else
             for (Path module : in(FileSystems.getFileSystem(URI.create("jrt:/")).getPath("/modules"), 1))
                 take(module, own, atomic, classes);
         ByteArrayOutputStream head = new ByteArrayOutputStream();

@@ -27,7 +27,8 @@ const std::vector<std::string> bytecode_library = {
     "--add-exports", "java.base/jdk.internal.org.objectweb.asm=ALL-UNNAMED", "--add-exports",
     "java.base/jdk.internal.org.objectweb.asm.commons=ALL-UNNAMED"};
 
-// What a counting process is started with. Made once, but for the solution's classes.
+// What a counting process is started with: the agent, and what StepRewriter made ahead of the library's
+// classes and of the solution's. All but the last are made once.
 struct Counting {
     fs::path agent, counters, library, own;
 };
@@ -72,8 +73,11 @@ Counting counting_for(const Recipe &recipe, const fs::path &program) {
     lock.unlock();
     rewrite.push_back(program.string());
     std::vector<fs::path> classes;
-    for (const fs::directory_entry &entry : fs::recursive_directory_iterator(program))
-        if (entry.is_regular_file()) classes.push_back(entry.path());
+    if (!fs::is_directory(program)) // a jar, made by a build command of the user's
+        classes.push_back(program);
+    else
+        for (const fs::directory_entry &entry : fs::recursive_directory_iterator(program))
+            if (entry.is_regular_file()) classes.push_back(entry.path());
     std::sort(classes.begin(), classes.end());
     parts.own = made(recipe.store.made(rewrite, recipe.problem.folder, classes, "own"), "the counting form");
     return parts;
