@@ -116,6 +116,9 @@ TEST(Rules, WhatHardlyComesNearerLeavesNoBound) {
     Case one(over_two(product), "n");
     one.evidence.inside = one.evidence.outside; // as far off
     one.evidence.end_rise = EndRise::some;
+    ASSERT_TRUE(one.evidence.witness && one.evidence.witness->is_highest);
+    EXPECT_EQ(deciding(one.evidence), "leaves"); // manifold, and to the highest of all
+    one.evidence.witness->is_highest = false;
     EXPECT_EQ(deciding(one.evidence), "not-nearer");
     EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
     one.evidence.end_rise = EndRise::none;

@@ -78,7 +78,22 @@ void decide_memory_could(const Evidence &e, Judgement &j) {
     j.would_decide = e.would_decide();
 }
 
-bool is_not_nearer(const Evidence &e) { return e.leaving() && !e.is_clearly_nearer(); }
+// Whether a witness rises to the highest ratio of all, and by how many times: both, and no fit is needed to
+// see it.
+struct Plain {
+    bool high = false, manifold = false;
+};
+Plain how_plain(const Evidence &e) {
+    if (!e.witness) return {};
+    const Stretch seen = e.witnessed();
+    return {e.witness->is_highest && e.witness->logarithms > plain_logarithms,
+            std::abs(std::log(seen.last / seen.first)) > plain_rise};
+}
+
+bool is_not_nearer(const Evidence &e) {
+    const Plain plain = how_plain(e);
+    return e.leaving() && !e.is_clearly_nearer() && !(plain.high && plain.manifold);
+}
 void decide_not_nearer(const Evidence &e, Judgement &j) {
     j.reason = because::NotNearer{e.stretch()};
     j.would_decide = e.would_decide();
@@ -104,12 +119,9 @@ void decide_seen_nowhere(const Evidence &e, Judgement &j) {
 // Growth that is seldom met, like n^0.75 m log m, may follow what wanders between two of the common ones: its
 // witness has to be plain to see. Bytes wander more than any, by the steps of capacities.
 bool is_rare_and_not_plain(const Evidence &e) {
-    if (!e.is_rare() || !e.witness) return e.is_rare();
-    const Stretch seen = e.witnessed();
-    const bool manifold = std::abs(std::log(seen.last / seen.first)) > plain_rise;
-    const bool high = e.witness->is_highest && e.witness->logarithms > plain_logarithms;
-    const bool plain = e.read == Metric::space ? high && manifold : high || manifold;
-    return !plain;
+    const Plain plain = how_plain(e);
+    return e.is_rare() &&
+           !(e.read == Metric::space ? plain.high && plain.manifold : plain.high || plain.manifold);
 }
 void decide_rare(const Evidence &e, Judgement &j) {
     j.reason = because::Rare{e.witnessed(), e.leaving()->name};
