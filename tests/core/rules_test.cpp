@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 
 #include "core/policy.h"
 #include "support/judging.h"
@@ -125,6 +126,20 @@ TEST(Rules, WhatHardlyComesNearerLeavesNoBound) {
     one.evidence.witness.reset();
     EXPECT_EQ(deciding(one.evidence), "nothing-rises");
     EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::holds);
+}
+
+// A heap of k: the comparisons of n are cheap, the sort of k is not. As k log k takes over, steps / bound
+// rises.
+TEST(Rules, OneTermOfABoundMayTakeOverFromAnother) {
+    const auto witness_of = [](const std::function<double(double, double)> &law) {
+        Series series{{"n", "k"}, {}};
+        for (double n = 64; n <= 16384; n *= 4)
+            for (double k = 16; k <= n; k *= 4)
+                series.places.push_back({{n, k}, {{0, 0, std::round(law(n, k))}}});
+        return Case(series, "n + k log k").evidence.witness;
+    };
+    EXPECT_FALSE(witness_of([](double n, double k) { return n + 9 * k * std::log2(k); }));
+    EXPECT_TRUE(witness_of([](double n, double k) { return n * std::sqrt(k) + 9 * k * std::log2(k); }));
 }
 
 TEST(Rules, GrowthSeldomMetHasToBePlainToSee) {

@@ -64,6 +64,20 @@ TEST(Witness, RisesTwice) {
     EXPECT_TRUE(over_n({81.4, 48.3, 34.1, 33.5, 32.7, 35.7, 37.2}));
 }
 
+// Windows of k letters: next to n = k there is hardly one.
+TEST(Witness, DoesNotStartNextToWhereARelationEnds) {
+    std::vector<RatioRead> places;
+    for (double n = 16; n <= 1024; n *= 2)
+        places.push_back({{n, 16}, std::log((n - 15) / n * std::pow(n, 0.02)), error});
+    EXPECT_TRUE(find_witness(Bound::Kind::upper, places, least));
+    for (RatioRead &place : places)
+        place.at_an_edge = -std::log((place.sizes[0] - 15) / place.sizes[0]);
+    EXPECT_FALSE(find_witness(Bound::Kind::upper, places, least));
+    for (RatioRead &place : places)
+        place.log_ratio += std::log(std::log2(place.sizes[0]));
+    EXPECT_TRUE(find_witness(Bound::Kind::upper, places, least));
+}
+
 TEST(Witness, DoesNotStartWhereTheErrorIsWidest) {
     std::vector<RatioRead> places;
     for (double n = 16; n <= 1e6; n *= 2)

@@ -18,6 +18,10 @@ struct Relation {
 // Throws ParseError.
 std::vector<Relation> parse_relations(const std::string &text, const std::vector<std::string> &sizes);
 
+// Of the larger side the share that the smaller one leaves: of n places n - k + 1 can hold the start of k
+// letters.
+double share_left(const Relation &relation, const Sizes &sizes);
+
 // f is in O(g) when C and N exist with f <= C max(g, 1) at every allowed point whose sizes are all at least
 // N. Decided along rays, on which every size is factor t^power s^log_power (s = ln t) and growth has an exact
 // order (Growth1): powers of each other, beside powers of logarithms; and edges, where one size grows and

@@ -6,6 +6,7 @@
 
 #include "core/bound/print.h"
 #include "core/claim/time_beside_steps.h"
+#include "core/growth/least_squares.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -47,6 +48,61 @@ std::vector<double> beside_lead(const Bound &bound, const std::vector<std::strin
     return beside;
 }
 
+std::vector<RatioRead> ratios_on(const Evidence &e) {
+    const Growth &growth = *e.growth;
+    const bool in_steps = e.read == Metric::space && !growth.best().exact;
+    std::vector<RatioRead> places;
+    for (std::size_t i = 0; i < growth.points.size(); ++i) {
+        const Located &point = growth.points[i];
+        const Sizes sizes = growth.sizes_at(i);
+        const double log_bound = evaluate_log(e.bound.growth, sizes);
+        places.push_back({point.sizes, point.log_value - log_bound, point.error, log_bound, in_steps});
+        if (e.is_over_several())
+            places.back().beside_lead = beside_lead(e.bound, growth.names(), sizes, log_bound);
+        for (const Relation &relation : growth.catalogue->relations())
+            places.back().at_an_edge =
+                std::max(places.back().at_an_edge, -std::log(share_left(relation, sizes)));
+    }
+    return places;
+}
+
+// The same over a bound whose terms have each the amount that the readings ask for: where one takes over from
+// another that costs less, reading / bound rises, and yet keeps it. Nothing where the bound is one term.
+std::vector<RatioRead> in_amounts_of_their_own(const Evidence &e, std::vector<RatioRead> places) {
+    const std::vector<Expression> terms =
+        leading_terms(e.bound.growth, e.growth->catalogue->free_order(), e.growth->names());
+    if (terms.size() < 2) return {};
+    std::vector<std::vector<double>> columns(terms.size()); // over the reading
+    for (std::size_t t = 0; t < terms.size(); ++t)
+        for (std::size_t i = 0; i < places.size(); ++i)
+            columns[t].push_back(
+                std::exp(evaluate_log(terms[t], e.growth->sizes_at(i)) - e.growth->points[i].log_value));
+    const LeastSquares amounts = nonnegative_least_squares(columns, std::vector<double>(places.size(), 1));
+    for (std::size_t i = 0; i < places.size(); ++i) {
+        double bound = 0; // over the reading
+        for (std::size_t t = 0; t < terms.size(); ++t)
+            bound += amounts.coefficients[t] * columns[t][i];
+        if (!(bound > 0)) return {};
+        places[i].log_bound = e.growth->points[i].log_value + std::log(bound);
+        places[i].log_ratio = -std::log(bound);
+        places[i].beside_lead.clear();
+    }
+    return places;
+}
+
+void look_for_a_witness(Evidence &e) {
+    const double least = e.read == Metric::space ? least_rise_of_bytes : least_rise;
+    const std::vector<RatioRead> places = ratios_on(e);
+    e.witness = find_witness(way_left(e), places, least);
+    e.end_rise = rise_at_the_ends(e.bound.kind, places, least_rise_at_an_end);
+    const std::vector<RatioRead> in_amounts = in_amounts_of_their_own(e, places);
+    if (in_amounts.empty()) return;
+    const bool rises = find_witness(way_left(e), in_amounts, least) ||
+                       rise_at_the_ends(way_left(e), in_amounts, least_rise_at_an_end) != EndRise::none;
+    if (!rises) e.witness.reset();
+    e.end_rise = std::min(e.end_rise, rise_at_the_ends(e.bound.kind, in_amounts, least_rise_at_an_end));
+}
+
 } // namespace
 
 Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &bound,
@@ -66,18 +122,7 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
     e.outside_unlisted = best_off_the_list(bound, *e.growth);
     e.against = evidence_against(bound, *e.growth);
     e.unlisted = evidence_off_the_list(bound, *e.growth);
-    const bool in_steps = e.read == Metric::space && !e.growth->best().exact;
-    std::vector<RatioRead> places;
-    for (std::size_t i = 0; i < e.growth->points.size(); ++i) {
-        const Located &point = e.growth->points[i];
-        const Sizes sizes = e.growth->sizes_at(i);
-        const double log_bound = evaluate_log(bound.growth, sizes);
-        places.push_back({point.sizes, point.log_value - log_bound, point.error, log_bound, in_steps, {}});
-        if (e.is_over_several())
-            places.back().beside_lead = beside_lead(bound, e.growth->names(), sizes, log_bound);
-    }
-    e.witness = find_witness(way_left(e), places, e.read == Metric::space ? least_rise_of_bytes : least_rise);
-    e.end_rise = rise_at_the_ends(bound.kind, places, least_rise_at_an_end);
+    look_for_a_witness(e);
     if (e.read == Metric::space && bound.kind == Bound::Kind::upper && e.against > 0)
         e.spare = spare_room(*e.growth, bound);
     if (e.read == Metric::steps && shape.time && shape.time->is_fitted()) {

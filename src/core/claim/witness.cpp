@@ -49,10 +49,12 @@ double leap_of_capacity(const std::vector<double> &values) {
     return std::min(leap, std::log(largest_leap_of_capacity));
 }
 
-// By how much (ln) each place's ratio is higher, at the most, where the step begins that it lies on: between
-// the last place of the step before and the first of its own.
-std::vector<double> lower_than_their_steps(const std::vector<RatioRead> &places) {
-    std::vector<double> lower(places.size());
+// By how much (ln) each place's ratio may be too low: next to where a relation ends; and where the step that
+// it lies on began higher, between the last place of the step before and the first of its own.
+std::vector<double> perhaps_too_low(const std::vector<RatioRead> &places) {
+    std::vector<double> lower;
+    for (const RatioRead &place : places)
+        lower.push_back(place.at_an_edge);
     if (places.empty() || !places.front().in_steps) return lower;
     for (const auto &[grows, line] : lines_through_read(places)) {
         std::vector<double> values;
@@ -170,7 +172,7 @@ class LineEnd {
     }
 
     const std::vector<RatioRead> &places_;
-    const std::vector<double> &lower_; // than where their steps begin
+    const std::vector<double> &lower_; // than they may be
     const PlacesInLine &line_;
     double sign_;
     std::vector<double> parts_;                               // how far along each place lies
@@ -284,7 +286,7 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
 
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise) {
-    const std::vector<double> lower = lower_than_their_steps(places);
+    const std::vector<double> lower = perhaps_too_low(places);
     std::optional<Found> up, down;
     if (kind != Bound::Kind::lower) up = rising(places, lower, 1, least_rise);
     if (kind != Bound::Kind::upper) down = rising(places, lower, -1, least_rise);
@@ -293,7 +295,7 @@ std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRea
 }
 
 EndRise rise_at_the_ends(Bound::Kind kind, const std::vector<RatioRead> &places, double least) {
-    const std::vector<double> lower = lower_than_their_steps(places);
+    const std::vector<double> lower = perhaps_too_low(places);
     EndRise found = EndRise::none;
     for (const LineThrough &line : lines_through_read(places))
         for (const double sign : {1.0, -1.0}) {

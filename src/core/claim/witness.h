@@ -18,6 +18,8 @@ struct RatioRead {
     // Over several sizes, by size: ln of the bound over what leads it there as that size alone grows: of n +
     // k the other part is what still counts.
     std::vector<double> beside_lead{};
+    // ln: by so much less than elsewhere may be left to do, next to where a relation between sizes ends.
+    double at_an_edge = 0;
 };
 
 // Two places, as indices: no size falls from the one to the other.

@@ -260,12 +260,8 @@ class Design::Making {
         for (const Relation &relation : design_.catalogue().relations())
             for (const Generator &lead : of_lead_) {
                 Generator left = lead;
-                for (std::size_t i = 0; i < places(); ++i) {
-                    const Sizes &sizes = design_.places_[i];
-                    const double larger = static_cast<double>(evaluate(relation.larger, sizes));
-                    const double smaller = static_cast<double>(evaluate(relation.smaller, sizes));
-                    left.column[i] *= std::max(larger - smaller + 1, 1.0) / std::max(larger, 1.0);
-                }
+                for (std::size_t i = 0; i < places(); ++i)
+                    left.column[i] *= share_left(relation, design_.places_[i]);
                 cone_.generators.push_back(std::move(left));
             }
     }
