@@ -140,6 +140,7 @@ TEST(Rules, OneTermOfABoundMayTakeOverFromAnother) {
     };
     EXPECT_FALSE(witness_of([](double n, double k) { return n + 9 * k * std::log2(k); }));
     EXPECT_TRUE(witness_of([](double n, double k) { return n * std::sqrt(k) + 9 * k * std::log2(k); }));
+    EXPECT_EQ(deciding(Case(over_two(product), "2^n + k^2").evidence), "keeps"); // beyond what a double holds
 }
 
 TEST(Rules, GrowthSeldomMetHasToBePlainToSee) {

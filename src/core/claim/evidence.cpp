@@ -74,9 +74,11 @@ std::vector<RatioRead> in_amounts_of_their_own(const Evidence &e, std::vector<Ra
     if (terms.size() < 2) return {};
     std::vector<std::vector<double>> columns(terms.size()); // over the reading
     for (std::size_t t = 0; t < terms.size(); ++t)
-        for (std::size_t i = 0; i < places.size(); ++i)
-            columns[t].push_back(
-                std::exp(evaluate_log(terms[t], e.growth->sizes_at(i)) - e.growth->points[i].log_value));
+        for (std::size_t i = 0; i < places.size(); ++i) {
+            const double log_term = evaluate_log(terms[t], e.growth->sizes_at(i));
+            columns[t].push_back(std::exp(log_term - e.growth->points[i].log_value));
+            if (!std::isfinite(columns[t].back())) return {}; // 2^n beside few steps
+        }
     const LeastSquares amounts = nonnegative_least_squares(columns, std::vector<double>(places.size(), 1));
     for (std::size_t i = 0; i < places.size(); ++i) {
         double bound = 0; // over the reading
