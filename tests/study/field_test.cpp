@@ -7,6 +7,12 @@
 namespace iron {
 namespace {
 
+PlanOptions plan_of(const Field &field) {
+    PlanOptions plan;
+    field.put_into(plan);
+    return plan;
+}
+
 // Of so few crates there are no more rules than pairs of them.
 TEST(Field, LeavesOutPlacesWhoseInputsAreCapped) {
     const Workspace folder;
@@ -16,8 +22,7 @@ TEST(Field, LeavesOutPlacesWhoseInputsAreCapped) {
                 "[shapes.plain]\ntext = \"{n} {m}\\n\"\n");
     const Scope scope{problem, {}, {"rules", "plain"}};
     const Field field(scope, {"a"});
-    PlanOptions plan;
-    field.put_into(plan);
+    const PlanOptions plan = plan_of(field);
     const PlanLine &first = plan.line_of({0, 0, 0, 0});
     ASSERT_FALSE(first.sizes.empty());
     EXPECT_EQ(first.sizes.front(), 91); // 78 crates have 3,003 pairs
@@ -51,8 +56,7 @@ TEST(Field, TakesNoStepsForACutAndDropsALineOfCutPlaces) {
                 "[shapes.rules]\ntext = \"{n} {integers(min(m, n (n - 1) / 2), 1, n)}\"\n");
     const Scope scope{problem, {}, {"steps", "rules"}};
     const Field field(scope, {"a"});
-    PlanOptions plan;
-    field.put_into(plan);
+    const PlanOptions plan = plan_of(field);
     for (int line = 0; line < static_cast<int>(plan.lines.size()); ++line)
         EXPECT_EQ(plan.line_of({0, 0, line, 0}).sizes, plan.lines[static_cast<std::size_t>(line)].sizes)
             << line;

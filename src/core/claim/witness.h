@@ -40,7 +40,7 @@ struct Witness {
 // stays as it is and the ratio still rises: growth with a size that the bound does not name is farthest above
 // it where the others are small. Bytes that stay the same from size to size and then leap are a container's
 // capacity: what they may show where its step begins is no rise; nor is what n shows over n + k until n is
-// the larger. None where there is none.
+// the larger, nor n - k beside a k that is hardly less. None where there is none.
 std::optional<Witness> find_witness(Bound::Kind kind, const std::vector<RatioRead> &places,
                                     double least_rise);
 
