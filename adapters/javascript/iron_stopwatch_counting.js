@@ -46,7 +46,7 @@ function source(url) {
 const isComment = (line) => /^\s*(\/\/|\/\*|\*)/.test(line);
 // The engine counts a block from the word before it.
 const isBare = (line) => /^[\s})]*(else|do|try|finally)?[\s{]*$/.test(line);
-const isOurs = (url) => /\/iron_stopwatch(_counting)?\.js$/.test(url);
+const isOurs = (url) => /\/iron_stopwatch(_counting|_call)?\.js$/.test(url);
 
 // How often each line was reached since this was last asked: the most of any block that holds something of it but
 // blanks and brackets.

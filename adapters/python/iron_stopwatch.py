@@ -19,7 +19,7 @@ import time
 
 
 GRAIN = 1024  # bytes: boxed numbers come and go, less says nothing
-OURS = {__file__}  # whose frames are not the solution's
+OURS = {__file__, os.path.join(os.path.dirname(__file__), "iron_stopwatch_call.py")}  # whose frames are not the solution's
 as_it_stands = None  # where sources are rewritten to be counted: gives 'read' and 'solve' as they were
 
 

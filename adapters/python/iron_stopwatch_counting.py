@@ -13,6 +13,7 @@ where each is hashed, compared or handed on.
 """
 import ast
 import collections
+import copy
 import functools
 import importlib.machinery
 import itertools
@@ -914,7 +915,7 @@ class _Ticker(ast.NodeTransformer):
 def _rewritten(text, path):
     """All lines of a library's module say the same."""
     ticker = _Ticker(path)
-    tree = ticker.visit(_Rewriter().visit(ast.parse(text, path)))
+    tree = ticker.visit(_Rewriter().visit(ast.parse(copy.deepcopy(text), path)))
     if _own(path) is None:
         _ticks_of_libraries[path] = set(ticker.lines)
     else:
@@ -1116,7 +1117,7 @@ def _served_by(code, path, names):
     served = []
     serve, iron_stopwatch.serve = iron_stopwatch.serve, lambda read, solve, write: served.append((read, solve))
     try:
-        exec(code, {"__name__": "__main__", "__file__": path, **names})
+        exec(code, {"__name__": sys.modules["__main__"].__name__, "__file__": path, **names})
     finally:
         iron_stopwatch.serve = serve
     return served[0]
@@ -1124,6 +1125,9 @@ def _served_by(code, path, names):
 
 def _main_source():
     path = sys.modules["__main__"].__file__
+    made = getattr(sys.modules["__main__"], "__iron_source__", None)
+    if made is not None:  # of a function as it is
+        return made, path
     with open(path, encoding="utf-8") as handle:
         return handle.read(), path
 

@@ -18,8 +18,8 @@ void add_agree(CLI::App &program, int &status) {
         const Session session = open_session(*options);
         TerminalTeller teller(*options);
         const Agreement agreement = agree_stage(session, build_stage(session, teller), teller).agreement;
-        fmt::print("{}",
-                   options->json ? read_file(session.file("agreement.json")) : agreement_text(agreement));
+        fmt::print("{}", options->json ? read_file(session.file("agreement.json"))
+                                       : agreement_text(agreement, session.problem->call));
         status = status_of(agreement);
     });
 }

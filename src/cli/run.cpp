@@ -37,7 +37,7 @@ void print_findings(const Session &session, const Agreement &agreement, const Me
                     session.options.seed);
     fmt::print("{}", wrapped(text, terminal_width, 0));
     if (status_of(agreement) != status_done || !agreement.slow_samples.empty())
-        fmt::print("{}", agreement_text(agreement));
+        fmt::print("{}", agreement_text(agreement, session.problem->call));
     fmt::print("\n{}", findings_text(fitted.scope, fitted, fitted.journal.measurements, claims, &agreement));
 }
 

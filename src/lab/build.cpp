@@ -15,9 +15,9 @@ namespace fs = std::filesystem;
 
 Style style_of(const Problem &problem, const Solution &solution) {
     if (!solution.style.empty()) return solution.style == "function" ? Style::function : Style::program;
+    if (is_bare(problem, solution)) return Style::function;
     for (const std::string &source : solution.sources)
-        for (const char *name : {"iron_stopwatch", "IRON_STOPWATCH", "IronStopwatch"})
-            if (read_file(problem.folder / source).find(name) != std::string::npos) return Style::function;
+        if (names_adapter(read_file(problem.folder / source))) return Style::function;
     return Style::program;
 }
 
@@ -48,7 +48,16 @@ Built Builder::build(const Problem &problem, const Solution &solution) const {
     try {
         built.style = style_of(problem, solution);
         Product product;
-        built.timing = prepared(recipe_for(problem, solution, built.style, false), product);
+        const fs::path supplied = mark_of_supplies(problem, solution);
+        Recipe recipe = recipe_for(problem, solution, fs::exists(supplied), false);
+        const std::string supplies = recipe.bare ? language_of(solution)->supplies() : "";
+        built.timing = prepared(recipe, product);
+        if (!product.ok && !supplies.empty() && !recipe.bare->supplied) {
+            recipe.bare->supplied = true;
+            built.timing = prepared(recipe, product);
+            if (product.ok) write_file(supplied, "");
+        }
+        if (recipe.bare && recipe.bare->supplied) built.supplied = supplies;
         if (const Language *language = language_of(solution)) {
             built.language = language->name();
             built.one_thread = language->one_thread();
@@ -62,6 +71,26 @@ Built Builder::build(const Problem &problem, const Solution &solution) const {
         built.message = error.what();
     }
     return built;
+}
+
+// A file that says that a source compiles only with what was left out: it need not be tried without each
+// time.
+fs::path Builder::mark_of_supplies(const Problem &problem, const Solution &solution) const {
+    std::string texts;
+    for (const std::string &source : solution.sources)
+        texts += read_file(problem.folder / source);
+    return adapters_ / "supplied" / hex_digest(texts);
+}
+
+// As the problem means the solution.
+Recipe Builder::recipe_for(const Problem &problem, const Solution &solution, bool supplied,
+                           bool counting) const {
+    Recipe recipe = recipe_for(problem, solution, style_of(problem, solution), counting);
+    if (is_bare(problem, solution)) {
+        recipe.bare = bare_of(problem, solution);
+        recipe.bare->supplied = supplied;
+    }
+    return recipe;
 }
 
 namespace {
@@ -173,7 +202,7 @@ void Builder::build_counters(const Problem &problem, std::vector<Built> &built,
         Built &one = built[i];
         if (!one.ok || std::find(names.begin(), names.end(), one.name) == names.end()) return;
         try {
-            build_counter(recipe_for(problem, *problem.solution(one.name), one.style, true), one);
+            build_counter(recipe_for(problem, *problem.solution(one.name), !one.supplied.empty(), true), one);
         } catch (const Error &error) {
             if (error.category() == Category::interrupted) throw;
             one.no_counting = error.what();

@@ -29,6 +29,7 @@ struct Built {
     std::optional<Runnable> counting; // with step counters; missing where steps can't be counted
     SpotReader spots;                 // of what it counts
     std::string no_counting;          // why
+    std::string supplied;             // to a bare function, what was left out when it was pasted
     bool long_numbers = false;        // the steps leave out how long its numbers are
     bool cached = false;
 };
@@ -58,8 +59,10 @@ class Builder {
 
   private:
     Recipe recipe_for(const Problem &problem, const Solution &solution, Style style, bool counting) const {
-        return {problem, solution, style, counting, adapters_, scratch_, store_};
+        return {problem, solution, style, counting, adapters_, scratch_, store_, {}};
     }
+    Recipe recipe_for(const Problem &problem, const Solution &solution, bool supplied, bool counting) const;
+    std::filesystem::path mark_of_supplies(const Problem &problem, const Solution &solution) const;
     Runnable prepared(const Recipe &recipe, Product &product) const;
     Product compiled(const Recipe &recipe) const;
     void build_counter(const Recipe &recipe, Built &built) const;

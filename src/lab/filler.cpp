@@ -72,9 +72,32 @@ void Filler::fill(const Template &text, Tape *record) {
         old_ = old_tape && number < old_tape->calls.size() ? &old_tape->calls[number] : nullptr;
         ++number;
         record_ = record ? &record->calls.emplace_back() : nullptr;
+        if (part.kind == TemplatePart::Kind::argument) {
+            argument(part);
+            continue;
+        }
         const auto call = calls().find(part.text);
         if (call == calls().end()) throw std::logic_error("no way to fill " + part.text + "()");
         (this->*call->second)(part);
+    }
+}
+
+// Made as the template says, then laid out as a value of its type.
+void Filler::argument(const TemplatePart &part) {
+    std::string made;
+    Writer *const out = out_;
+    Writer held([&](std::string_view piece) { made += piece; });
+    out_ = &held;
+    const Tape *const old_tape = old_tape_;
+    old_tape_ = old_ && !old_->rows.empty() ? &old_->rows.front() : nullptr;
+    fill(part.inner, record_ ? &record_->rows.emplace_back() : nullptr);
+    old_tape_ = old_tape;
+    held.flush();
+    out_ = out;
+    try {
+        out_->text(text_of_value(part.type, made));
+    } catch (const Error &error) {
+        refuse(error.findings()[0].message);
     }
 }
 

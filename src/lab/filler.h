@@ -90,6 +90,7 @@ class Filler {
     void grid(const TemplatePart &part);
     void rows(const TemplatePart &part);
     void sorted_rows(const TemplatePart &part);
+    void argument(const TemplatePart &part);
     // What each row reads, by turns.
     void each_row(const TemplatePart &part, const std::function<void(std::int64_t row)> &before);
 

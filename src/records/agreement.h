@@ -10,6 +10,9 @@
 
 namespace iron {
 
+// What is expected where the answers differ and no side has the majority.
+inline constexpr const char *no_majority = "(no majority)";
+
 struct Counterexample {
     std::string shape; // of the input, or "sample"
     Sizes sizes;

@@ -10,6 +10,7 @@
 
 #include "core/claim/claim.h"
 #include "core/error.h"
+#include "records/call.h"
 #include "records/template.h"
 
 namespace iron {
@@ -68,12 +69,14 @@ struct Solution {
     int threads = 1;
     bool keeps_input = false;
     std::string build, run;
-    Place place; // of its table, for messages
+    std::string function; // of a bare one: another name than the call's, "Gauge.climb"
+    Place place;          // of its table, for messages
 };
 
 struct Problem {
     std::filesystem::path folder;
     std::string title, story;
+    std::optional<Call> call; // where solutions are bare functions
     std::vector<SizeRule> sizes;
     std::vector<Shape> shapes;
     std::vector<Sample> samples;

@@ -1,5 +1,6 @@
 #include <algorithm>
 #include <cmath>
+#include <fmt/format.h>
 
 #include "core/nearest.h"
 #include "records/digest.h"
@@ -25,12 +26,13 @@ class ProblemReader {
 
     Problem whole() {
         const toml::table &root = reader_.root();
-        reader_.only(
-            root,
-            {"title", "story", "sizes", "shapes", "samples", "answers", "limits", "target", "solutions"},
-            "in the problem file");
+        reader_.only(root,
+                     {"title", "story", "call", "sizes", "shapes", "samples", "answers", "limits", "target",
+                      "solutions"},
+                     "in the problem file");
         problem_.title = reader_.text(root, "title").value_or(problem_.folder.filename().string());
         problem_.story = reader_.text(root, "story").value_or("");
+        call(root);
         sizes(root);
         shapes(root);
         samples(root);
@@ -54,6 +56,16 @@ class ProblemReader {
         } catch (const ParseError &error) {
             reader_.fault_in_text(*node, *given, error);
             return std::nullopt;
+        }
+    }
+
+    void call(const toml::table &root) {
+        const auto text = reader_.text(root, "call");
+        if (!text) return;
+        try {
+            problem_.call = parse_call(*text);
+        } catch (const ParseError &error) {
+            reader_.fault_in_text(*root.get("call"), *text, error);
         }
     }
 
@@ -118,8 +130,9 @@ class ProblemReader {
                 reader_.fault(key->source(), "a shape can't be called 'every'", "it means all shapes");
             const toml::table *given = reader_.table(*table, name.c_str());
             if (!given) continue;
-            reader_.only(*given, {"text", "program"}, "of the shape '" + name + "'");
+            reader_.only(*given, {"text", "takes", "program"}, "of the shape '" + name + "'");
             Shape shape{name, std::nullopt, reader_.text(*given, "program").value_or("")};
+            if (given->get("takes")) shape.text = arguments(*given, name);
             if (const auto text = reader_.text(*given, "text")) {
                 try {
                     shape.text = parse_template(*text, names_);
@@ -127,10 +140,113 @@ class ProblemReader {
                     reader_.fault_in_text(*given->get("text"), *text, error);
                 }
             }
-            if (!given->get("text") == shape.program.empty())
-                reader_.fault(key->source(), "the shape '" + name + "' needs either 'text' or 'program'");
+            const int ways =
+                (given->get("text") ? 1 : 0) + (given->get("takes") ? 1 : 0) + !shape.program.empty();
+            if (ways != 1)
+                reader_.fault(key->source(), "the shape '" + name + "' needs either " +
+                                                 (problem_.call ? "'takes'" : "'text'") + " or 'program'");
             problem_.shapes.push_back(std::move(shape));
         }
+    }
+
+    bool needs_call(const toml::node &node, const char *key) {
+        if (problem_.call) return true;
+        reader_.fault(node.source(), std::string("'") + key + "' by argument needs 'call' above all tables",
+                      "for example:  call = \"best_climb(levels: list of int, most: int) -> int\"");
+        return false;
+    }
+
+    std::vector<std::string> argument_names() const {
+        std::vector<std::string> names;
+        for (const Parameter &one : problem_.call->takes)
+            names.push_back(one.name);
+        return names;
+    }
+
+    // Of a shape: what makes each argument, as one template.
+    std::optional<Template> arguments(const toml::table &shape, const std::string &name) {
+        const toml::table *takes = reader_.table(shape, "takes");
+        if (!takes || !needs_call(*takes, "takes")) return std::nullopt;
+        reader_.only(*takes, argument_names(), "in 'takes' of the shape '" + name + "'");
+        Template whole;
+        for (const Parameter &parameter : problem_.call->takes) {
+            const toml::node *node = takes->get(parameter.name);
+            if (!node) {
+                reader_.fault(takes->source(),
+                              "the shape '" + name + "' does not say how to make '" + parameter.name + "'");
+                continue;
+            }
+            const auto number = node->value_exact<std::int64_t>();
+            const auto text = number ? std::to_string(*number) : reader_.text(*takes, parameter.name.c_str());
+            if (!text) continue;
+            try {
+                Template one = parse_argument(parameter.type, *text, names_);
+                whole.source += (whole.source.empty() ? "" : "; ") + parameter.name + " = " + one.source;
+                whole.parts.push_back(std::move(one.parts.front()));
+            } catch (const ParseError &error) {
+                reader_.fault_in_text(*node, *text, error);
+            }
+        }
+        return whole;
+    }
+
+    // A value as a sample gives it, as the text that solutions read.
+    std::string value(const Type &type, const toml::node &node) {
+        using Kind = Type::Kind;
+        const auto one_line = [&](const std::string &text) {
+            if (text.find('\n') != std::string::npos)
+                reader_.fault(node.source(), "a text can't hold a line break");
+            return text;
+        };
+        if (type.kind == Kind::integer && node.is_integer())
+            return std::to_string(*node.value<std::int64_t>()) + "\n";
+        if (type.kind == Kind::real && node.is_number()) return fmt::format("{}\n", *node.value<double>());
+        if (type.kind == Kind::truth && node.is_boolean()) return *node.value<bool>() ? "true\n" : "false\n";
+        if (type.kind == Kind::text && node.is_string()) return one_line(*node.value<std::string>()) + "\n";
+        const toml::array *list = node.as_array();
+        std::string text;
+        if (type.kind == Kind::pair && list && list->size() == 2)
+            return value(type.parts[0], *list->get(0)) + value(type.parts[1], *list->get(1));
+        if (type.kind == Kind::list && list) {
+            const Type &element = type.parts[0];
+            const bool on_one_line = element.is_number() || element.kind == Kind::truth;
+            text = std::to_string(list->size()) + "\n";
+            for (std::size_t i = 0; i < list->size(); ++i) {
+                std::string one = value(element, *list->get(i));
+                if (on_one_line && !one.empty()) one.back() = i + 1 < list->size() ? ' ' : '\n';
+                text += one;
+            }
+            return on_one_line && list->empty() ? text + "\n" : text;
+        }
+        reader_.fault(node.source(), "this is no " + word_for(type), "'call' says what is expected");
+        return "";
+    }
+
+    std::optional<std::string> given(const toml::table &sample) {
+        const toml::table *by_argument = sample.get_as<toml::table>("given");
+        if (!by_argument) return reader_.text(sample, "given");
+        if (!needs_call(*by_argument, "given")) return std::nullopt;
+        reader_.only(*by_argument, argument_names(), "in 'given' of a sample");
+        std::string text;
+        for (const Parameter &parameter : problem_.call->takes) {
+            const toml::node *node = by_argument->get(parameter.name);
+            if (node)
+                text += value(parameter.type, *node);
+            else
+                reader_.fault(by_argument->source(), "the sample gives no '" + parameter.name + "'");
+        }
+        return text;
+    }
+
+    std::optional<std::string> sample_answer(const toml::table &sample) {
+        const toml::node *node = sample.get("answer");
+        if (!node || !problem_.call) return reader_.text(sample, "answer");
+        const std::optional<std::string> whole = node->value_exact<std::string>();
+        // Answers of solutions that read text are given as such.
+        if (whole &&
+            (problem_.call->gives.kind != Type::Kind::text || whole->find('\n') != std::string::npos))
+            return whole;
+        return value(problem_.call->gives, *node);
     }
 
     void samples(const toml::table &root) {
@@ -147,7 +263,7 @@ class ProblemReader {
                 continue;
             }
             reader_.only(*sample, {"given", "answer"}, "of a sample");
-            const auto given = reader_.text(*sample, "given"), answer = reader_.text(*sample, "answer");
+            const auto given = this->given(*sample), answer = sample_answer(*sample);
             if (given && answer)
                 problem_.samples.push_back({*given, *answer});
             else if (!sample->get("given") || !sample->get("answer"))
@@ -230,10 +346,10 @@ class ProblemReader {
             reader_.fault(
                 key.source(), "a solution can't be called '" + made.name + "'",
                 "the name is used in file names and lists: no '/', ',' or line break, no '.' first");
-        reader_.only(
-            given,
-            {"source", "time", "space", "note", "style", "flags", "threads", "keeps_input", "build", "run"},
-            "of the solution '" + made.name + "'");
+        reader_.only(given,
+                     {"source", "time", "space", "note", "style", "flags", "threads", "keeps_input", "build",
+                      "run", "function"},
+                     "of the solution '" + made.name + "'");
         made.sources = reader_.texts(given, "source");
         if (!given.get("source") && !given.get("run"))
             reader_.fault(key.source(), "the solution '" + made.name + "' has no 'source'");
@@ -253,6 +369,8 @@ class ProblemReader {
         made.keeps_input = reader_.truth(given, "keeps_input").value_or(false);
         made.build = reader_.text(given, "build").value_or("");
         made.run = reader_.text(given, "run").value_or("");
+        made.function = reader_.text(given, "function").value_or("");
+        if (!made.function.empty()) needs_call(*given.get("function"), "function");
         if (!made.run.empty() && made.style.empty())
             reader_.fault(given.get("run")->source(), "a solution with 'run' has to say its style",
                           "add  style = \"program\"  (or \"function\")");
@@ -260,6 +378,9 @@ class ProblemReader {
     }
 
     void answers(const toml::table &root) {
+        // Languages print one number in different ways.
+        if (problem_.call && problem_.call->gives.holds(Type::Kind::real))
+            problem_.answers.same_if = SameIf::numbers;
         const toml::table *table = reader_.table(root, "answers");
         if (!table) return;
         reader_.only(*table, {"same_if", "tolerance", "referee", "reference"}, "of [answers]");

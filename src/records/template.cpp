@@ -300,4 +300,22 @@ Template parse_template(std::string_view text, const std::vector<std::string> &s
     return TemplateParser(text, sizes).whole();
 }
 
+Template parse_argument(const Type &type, std::string_view text, const std::vector<std::string> &sizes) {
+    TemplatePart part;
+    part.kind = TemplatePart::Kind::argument;
+    part.type = type;
+    if (text.find('{') != std::string_view::npos && text.find_first_of("\"'") > text.find('{'))
+        part.inner = parse_template(text, sizes);
+    else
+        try {
+            part.inner = parse_template("{" + std::string(text) + "}", sizes);
+        } catch (const ParseError &error) {
+            throw ParseError(error.what(), error.offset > 0 ? error.offset - 1 : 0, error.advice);
+        }
+    Template whole;
+    whole.source = std::string(text);
+    whole.parts.push_back(std::move(part));
+    return whole;
+}
+
 } // namespace iron

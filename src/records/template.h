@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/bound/expression.h"
+#include "records/call.h"
 
 namespace iron {
 
@@ -17,12 +18,13 @@ struct Template {
 };
 
 struct TemplatePart {
-    enum class Kind { text, expression, call };
+    enum class Kind { text, expression, call, argument };
     Kind kind = Kind::text;
     std::string text;                  // of Kind::text; of a call, its name
     std::vector<Expression> arguments; // the expression itself, or the call's numeric arguments
     std::string letters;               // of letters() and grid()
-    Template inner;                    // of rows() and sorted_rows()
+    Template inner;                    // of rows() and sorted_rows(); of an argument, what makes it
+    Type type;                         // of an argument
     std::string name;                  // that its number has from here on; "" for none
     bool is_printed = true;            // not where it is only named: {let half = n / 2}
 };
@@ -39,5 +41,8 @@ const std::vector<TemplateCall> &template_calls();
 
 // Reads a template. Throws ParseError with the offset into `text`.
 Template parse_template(std::string_view text, const std::vector<std::string> &sizes);
+
+// The template of one argument of a function: a call or an expression, with braces or without.
+Template parse_argument(const Type &type, std::string_view text, const std::vector<std::string> &sizes);
 
 } // namespace iron

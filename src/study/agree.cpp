@@ -319,7 +319,7 @@ class Agreeing {
             if (found == answers.end()) continue;
             mark(entry, Found::disagrees, Outcome::wrong_answer,
                  "the solutions differ and no side has the majority; name a reference in [answers]", trial,
-                 "(no majority)", found->second);
+                 no_majority, found->second);
         }
     }
 

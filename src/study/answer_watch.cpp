@@ -139,7 +139,7 @@ void AnswerWatch::settle_disputes() {
         if (!differ(seen) || expected_of(which, seen)) continue;
         for (const auto &[solution, given] : seen)
             mark(solution, which, Outcome::wrong_answer,
-                 "the solutions differ here and no side has the majority", "(no majority)", given.text);
+                 "the solutions differ here and no side has the majority", no_majority, given.text);
     }
 }
 

@@ -154,6 +154,13 @@ std::vector<PageFigure> shared_page_figures(const DrawnFigures &drawn) {
     return all;
 }
 
+std::pair<std::string, std::string> input_evidence(const Report &report, const std::string &input) {
+    const std::optional<Call> &function = report.scope.problem.call;
+    const std::string call = function ? call_text(*function, input) : "";
+    if (!call.empty()) return {"Call", call};
+    return {"Input", beginning_of(input)};
+}
+
 PageSolution page_solution(const Report &report, const Solution &solution, const DrawnFigures &drawn) {
     PageSolution one;
     one.name = solution.name;
@@ -165,7 +172,7 @@ PageSolution page_solution(const Report &report, const Solution &solution, const
                           ? "agree"
                           : word_for(found->outcome) + (found->detail.empty() ? "" : ": " + found->detail);
         if (found->counterexample)
-            one.evidence = {{"Input", beginning_of(found->counterexample->input)},
+            one.evidence = {input_evidence(report, found->counterexample->input),
                             {"Expected", beginning_of(found->counterexample->expected)},
                             {"Got", beginning_of(found->counterexample->got)}};
     }

@@ -183,7 +183,13 @@ std::string one_line(const std::string &answer) {
 
 } // namespace
 
-std::string agreement_text(const Agreement &agreement) {
+std::string call_text(const Call &call, std::string_view input) {
+    constexpr std::size_t readable = 300; // letters
+    const std::string arguments = input.size() > readable ? "" : as_arguments(call, input);
+    return arguments.empty() ? "" : call.function + "(" + arguments + ")";
+}
+
+std::string agreement_text(const Agreement &agreement, const std::optional<Call> &call) {
     std::string text;
     std::size_t agreeing = 0;
     for (const SolutionAgreement &one : agreement.solutions)
@@ -212,9 +218,17 @@ std::string agreement_text(const Agreement &agreement) {
         }
         if (!one.counterexample) continue;
         const Counterexample &c = *one.counterexample;
+        const bool has_answer = one.verdict == SolutionAgreement::Verdict::disagrees;
+        if (std::string said = call ? call_text(*call, c.input) : ""; !said.empty()) {
+            if (has_answer) said += " gave " + as_value(call->gives, c.got);
+            if (!c.expected.empty() && c.expected != no_majority)
+                said += ", expected " + as_value(call->gives, c.expected);
+            text += wrapped(said, terminal_width, 6);
+            continue;
+        }
         text += "      input\n" + excerpt(c.input);
         if (!c.expected.empty()) text += "      expected\n" + excerpt(c.expected);
-        if (one.verdict == SolutionAgreement::Verdict::disagrees) text += "      got\n" + excerpt(c.got);
+        if (has_answer) text += "      got\n" + excerpt(c.got);
     }
     return text;
 }

@@ -1,11 +1,14 @@
 // The tables that the commands print.
 #pragma once
 
+#include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include "core/claim/judge.h"
 #include "records/agreement.h"
+#include "records/call.h"
 #include "records/journal.h"
 
 namespace iron {
@@ -30,6 +33,9 @@ std::vector<std::string> floor_sentences(const std::vector<Measurement> &measure
 std::string growth_table(const std::vector<SeriesGrowth> &growths);
 
 // Which solutions agree; of the others the input, the expected and the given answer, cut to a few lines.
-std::string agreement_text(const Agreement &agreement);
+// `call`: of a problem whose solutions are bare functions.
+std::string agreement_text(const Agreement &agreement, const std::optional<Call> &call = {});
+// "best_climb([4, -5, 6], 1)"; "" where the input is too long to be read so.
+std::string call_text(const Call &call, std::string_view input);
 
 } // namespace iron

@@ -47,7 +47,9 @@ class CompiledByGcc : public Language {
 
     std::vector<std::string> build_command(const Recipe &recipe) const override {
         std::vector<std::string> command = {tools().front()};
-        command.insert(command.end(), recipe.solution.sources.begin(), recipe.solution.sources.end());
+        const std::vector<std::string> sources =
+            recipe.bare ? sources_with(recipe, around(recipe)) : recipe.solution.sources;
+        command.insert(command.end(), sources.begin(), sources.end());
         command.insert(command.end(), {"-o", "{output}"});
         const std::vector<std::string> flags = build_flags(recipe), libraries = usual_libraries();
         command.insert(command.end(), flags.begin(), flags.end());
@@ -58,6 +60,8 @@ class CompiledByGcc : public Language {
     std::vector<std::string> build_flags(const Recipe &recipe) const override {
         std::vector<std::string> flags = recipe.flags(usual_flags());
         if (recipe.style == Style::function) flags.push_back("-I" + (recipe.adapters / adapter()).string());
+        if (recipe.bare && recipe.bare->supplied && adapter() == "cpp")
+            flags.push_back("-fno-access-control");
         flags.push_back(linked_in(recipe, "c/stack_watch.c"));
         if (recipe.counting) {
             flags.insert(flags.end(),
@@ -101,7 +105,29 @@ class CompiledByGcc : public Language {
     virtual std::vector<std::string> usual_libraries() const { return {}; }
     virtual void count_library_of_its_own(const Recipe &, std::vector<std::string> &) const {}
     virtual void link_worker(const Recipe &, std::vector<std::string> &) const {}
+    // The program around a bare function.
+    virtual std::filesystem::path around(const Recipe &recipe) const = 0;
 };
+
+// A type of the problem file's as iron_stopwatch_call.hpp names it.
+std::string tag(const Type &type) {
+    const std::string home = "::iron_stopwatch::";
+    switch (type.kind) {
+    case Type::Kind::integer:
+        return home + "Int";
+    case Type::Kind::real:
+        return home + "Real";
+    case Type::Kind::text:
+        return home + "Text";
+    case Type::Kind::truth:
+        return home + "Truth";
+    case Type::Kind::list:
+        return home + "ListOf<" + tag(type.parts[0]) + ">";
+    case Type::Kind::pair:
+        return home + "PairOf<" + tag(type.parts[0]) + ", " + tag(type.parts[1]) + ">";
+    }
+    return "";
+}
 
 class Cpp : public CompiledByGcc {
   public:
@@ -113,6 +139,9 @@ class Cpp : public CompiledByGcc {
     std::pair<std::string, std::string> empty_program() const override {
         return {"empty.cpp", "#include <iostream>\nint main() {}\n"};
     }
+    std::string supplies() const override {
+        return "<bits/stdc++.h>, 'using namespace std' and access to what is private";
+    }
 
   protected:
     std::string usual_flags() const override { return "-O2 -std=c++20"; }
@@ -121,6 +150,23 @@ class Cpp : public CompiledByGcc {
         for (const char *call : bulk_calls_of_cpp)
             flags.push_back(fmt::format("-Wl,--wrap={}", call));
         if (string_is_precompiled(flags)) flags.push_back("-D_GLIBCXX_ASSERTIONS");
+    }
+    std::filesystem::path around(const Recipe &recipe) const override {
+        const Bare &bare = *recipe.bare;
+        const Call &call = *recipe.problem.call;
+        std::string types;
+        for (const Parameter &one : call.takes)
+            types += (types.empty() ? "" : ", ") + tag(one.type);
+        std::string name = bare.function.said();
+        for (std::size_t at = 0; (at = name.find('.', at)) != std::string::npos;)
+            name.replace(at, 1, "::");
+        const std::string program = fmt::format(
+            "#include <iron_stopwatch_call.hpp>\n{}#include \"{}\"\n"
+            "signed main() {{\n    return ::iron_stopwatch::run<::iron_stopwatch::CalledProgram<\n"
+            "        &{}, ::std::tuple<{}>, {}, {}>>();\n}}\n",
+            bare.supplied ? "#include <bits/stdc++.h>\nusing namespace std;\n" : "",
+            (recipe.problem.folder / bare.source).string(), name, types, tag(call.gives), call.answers_in);
+        return laid_out(recipe, std::filesystem::path(bare.source).filename(), program);
     }
     // Into our own builds alone: a compiler of the user's choice may have another C++ library.
     void link_worker(const Recipe &recipe, std::vector<std::string> &flags) const override {
@@ -141,8 +187,15 @@ class C : public CompiledByGcc {
         return {"empty.c", "int main(void) { return 0; }\n"};
     }
 
+    std::string supplies() const override { return "the standard headers"; }
+    bool heads_say_values() const override { return false; } // a list is two
+
   protected:
     std::string usual_flags() const override { return "-O2 -std=gnu17"; }
+    std::filesystem::path around(const Recipe &recipe) const override {
+        return laid_out(recipe, std::filesystem::path(recipe.bare->source).filename(),
+                        program_around_c(recipe));
+    }
     std::vector<std::string> usual_libraries() const override { return {"-lm"}; }
 };
 

@@ -83,6 +83,37 @@ Counting counting_for(const Recipe &recipe, const fs::path &program) {
     return parts;
 }
 
+const char *const around_it = "IronStopwatchAround";
+
+// A source of a bare function as it is compiled: methods without a class stand in one, and what keeps it to
+// itself is blank. Lines stay where they are.
+std::string opened(const Recipe &recipe, std::string text) {
+    const std::string code = without_comments(text);
+    const auto blank_out = [&](const std::string &what) {
+        for (std::size_t at = 0; (at = code.find(what, at)) != std::string::npos; at += what.size())
+            std::fill_n(text.begin() + static_cast<std::ptrdiff_t>(at), what.size() - 1, ' ');
+    };
+    blank_out("private ");
+    blank_out("protected ");
+    if (const std::size_t at = code.find("package ");
+        at != std::string::npos && code.find(';', at) != std::string::npos)
+        std::fill(text.begin() + static_cast<std::ptrdiff_t>(at),
+                  text.begin() + static_cast<std::ptrdiff_t>(code.find(';', at)) + 1, ' ');
+    if (recipe.bare->function.owners.empty() && main_class_of(code).empty()) {
+        std::size_t from = code.rfind("\nimport ");
+        from = from != std::string::npos     ? code.find('\n', from + 1)
+               : code.starts_with("import ") ? code.find('\n')
+                                             : 0;
+        text.insert(from == std::string::npos ? text.size() : from, "class Pasted {");
+        text += "\n}\n";
+    }
+    if (recipe.bare->supplied)
+        text = "import java.util.*; import java.util.function.*; import java.util.stream.*; import "
+               "java.math.*; " +
+               text;
+    return text;
+}
+
 class Java : public Language {
   public:
     std::string name() const override { return "Java"; }
@@ -100,8 +131,11 @@ class Java : public Language {
         command.insert(command.end(), flags.begin(), flags.end());
         // javac insists that a public class and its file have one name: the source is laid beside under that
         // name.
+        if (recipe.bare)
+            command.push_back(laid_out(recipe, std::string(around_it) + ".java", around(recipe)).string());
         for (const std::string &source : recipe.solution.sources) {
-            const std::string text = read_file(recipe.problem.folder / source);
+            std::string text = read_file(recipe.problem.folder / source);
+            if (recipe.bare) text = opened(recipe, text);
             const fs::path named =
                 recipe.scratch / ("java-" + hex_digest(text)) / (main_class_of(text) + ".java");
             write_file(named, text);
@@ -125,7 +159,8 @@ class Java : public Language {
                 "-XX:+UseSerialGC",
                 // It names a file after the process, and warns on standard output where two sandboxes have
                 // the same number.
-                "-XX:-UsePerfData", "-cp", program.string(), main_class_of(read_file(recipe.main_source()))};
+                "-XX:-UsePerfData", "-cp", program.string(),
+                recipe.bare ? around_it : main_class_of(read_file(recipe.main_source()))};
     }
 
     std::string no_counting(const Recipe &recipe) const override { return hindered_runtime(recipe); }
@@ -145,7 +180,7 @@ class Java : public Language {
     SpotReader spot_reader(const Recipe &recipe, const fs::path &) const override {
         std::map<std::string, std::string> names;
         for (const std::string &source : recipe.solution.sources)
-            names[main_class_of(read_file(recipe.problem.folder / source)) + ".java"] =
+            names[class_in(recipe, source) + ".java"] =
                 source == recipe.solution.sources.front() ? "" : source;
         return [names, told = Language::spot_reader(recipe, {})](const Said &said) {
             SpotCounts counts;
@@ -158,6 +193,10 @@ class Java : public Language {
         };
     }
 
+    std::string supplies() const override {
+        return "imports of java.util, java.util.function, java.util.stream and java.math";
+    }
+
     bool reserves_memory() const override { return true; }
     bool one_thread() const override { return false; }
     std::vector<LastWords> last_words() const override {
@@ -166,6 +205,61 @@ class Java : public Language {
     // See start_command(): the warning would be taken for the version.
     std::vector<std::string> version_question(const std::string &program) const override {
         return {program == "javac" ? "-J-XX:-UsePerfData" : "-XX:-UsePerfData", "--version"};
+    }
+
+  private:
+    static std::string class_in(const Recipe &recipe, const std::string &source) {
+        std::string text = read_file(recipe.problem.folder / source);
+        return main_class_of(recipe.bare ? opened(recipe, text) : text);
+    }
+
+    // The program around a bare function.
+    static std::string around(const Recipe &recipe) {
+        const FoundFunction &function = recipe.bare->function;
+        const Call &call = *recipe.problem.call;
+        std::string owner = fmt::format("{}", fmt::join(function.owners, "."));
+        if (owner.empty()) owner = "Pasted";
+        std::string reads, passes;
+        for (std::size_t i = 0; i < call.takes.size(); ++i) {
+            const std::string type = type_of(function.takes[i]);
+            const std::string between = i > 0 ? ", " : "";
+            reads +=
+                fmt::format("{}reader.value(\"{}\", \"{}\")", between, word_for(call.takes[i].type), type);
+            passes += fmt::format("{}({}) given[{}]", between, type, i);
+        }
+        const bool is_static = (" " + function.before + " ").find(" static ") != std::string::npos;
+        const std::string called =
+            fmt::format("{}.{}({})", is_static ? owner : "new " + owner + "()", function.name, passes);
+        const bool through = call.answers_in >= 0;
+        return fmt::format(
+            "import java.util.*;\nimport java.math.*;\n\npublic final class {} {{\n"
+            "    static Object[] read(String text) {{\n"
+            "        IronStopwatchCall.Reader reader = new IronStopwatchCall.Reader(text);\n"
+            "        return new Object[] {{{}}};\n    }}\n"
+            "    @SuppressWarnings(\"unchecked\")\n"
+            "    static Object solve(Object[] given) throws Exception {{\n        {}{};\n{}    }}\n"
+            "    static String write(Object answer) {{\n        return IronStopwatchCall.text(\"{}\", "
+            "answer);\n    }}\n"
+            "    public static void main(String[] arguments) {{\n"
+            "        IronStopwatch.serve({}::read, {}::solve, {}::write);\n    }}\n}}\n",
+            around_it, reads, through ? "" : "return ", called,
+            through ? fmt::format("        return given[{}];\n", call.answers_in) : "", word_for(call.gives),
+            around_it, around_it, around_it);
+    }
+
+    // "final List<Integer> levels" without the name; "int levels[]" and "int... levels" are arrays.
+    static std::string type_of(std::string parameter) {
+        std::string arrays;
+        while (parameter.ends_with("]")) {
+            parameter.erase(parameter.rfind('['));
+            arrays += "[]";
+            parameter.erase(parameter.find_last_not_of(' ') + 1);
+        }
+        if (parameter.starts_with("final ")) parameter.erase(0, 6);
+        std::string type = parameter.substr(0, parameter.find_last_of(" ]>.") + 1);
+        if (type.ends_with("...")) type.replace(type.size() - 3, 3, "[]");
+        type.erase(type.find_last_not_of(' ') + 1);
+        return type + arrays;
     }
 };
 

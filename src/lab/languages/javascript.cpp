@@ -34,14 +34,41 @@ class JavaScript : public Language {
     std::string package() const override { return "nodejs"; }
     std::pair<std::string, std::string> empty_program() const override { return {"empty.js", "\n"}; }
 
+    std::vector<FoundFunction> functions_in(const std::string &source) const override {
+        std::vector<FoundFunction> all = functions_in_braces(source);
+        // `const best = (levels) => levels[0];` has no braces.
+        for (const std::string &name :
+             found_in(without_comments(source),
+                      "\\b(const|let|var)[[:space:]]+([[:alnum:]_$]+)[[:space:]]*=[[:space:]]*[^;={]*=>", 2))
+            if (std::none_of(all.begin(), all.end(),
+                             [&](const FoundFunction &one) { return one.name == name; })) {
+                FoundFunction one;
+                one.name = one.head = name;
+                const std::size_t at = source.find(name);
+                one.line = 1 + static_cast<int>(std::count(
+                                   source.begin(), source.begin() + static_cast<std::ptrdiff_t>(at), '\n'));
+                all.push_back(std::move(one));
+            }
+        return all;
+    }
+    bool starts_at_main() const override { return false; }
+    bool heads_say_values() const override { return false; } // any number may be left out
+
     std::vector<std::string> start_command(const Recipe &recipe,
                                            const std::filesystem::path &program) const override {
         const Limits &limits = recipe.problem.limits;
         // The engine keeps clear of the end of the stack by itself: a mebibyte is left for its own frames.
         const std::int64_t stack_kib = std::max<std::int64_t>((limits.stack_bytes >> 10) - 1024, 984);
-        return {interpreter_path("node"),
-                fmt::format("--max-old-space-size={}", std::max<std::int64_t>(limits.memory_bytes >> 20, 16)),
-                fmt::format("--stack-size={}", stack_kib), program.string()};
+        std::vector<std::string> command = {
+            interpreter_path("node"),
+            fmt::format("--max-old-space-size={}", std::max<std::int64_t>(limits.memory_bytes >> 20, 16)),
+            fmt::format("--stack-size={}", stack_kib), program.string()};
+        if (recipe.bare) {
+            command.back() = (recipe.adapters / adapter() / "iron_stopwatch_call.js").string();
+            const std::vector<std::string> words = words_of_call(recipe);
+            command.insert(command.end(), words.begin(), words.end());
+        }
+        return command;
     }
     std::vector<std::string> environment(const Recipe &recipe) const override {
         // Certificates beyond the engine's own are read at every start, which then takes several times as

@@ -181,6 +181,16 @@ std::vector<std::string> found_in(const std::string &text, const char *pattern, 
     return names;
 }
 
+std::vector<FoundFunction> Language::functions_in(const std::string &source) const {
+    return functions_in_braces(source);
+}
+
+bool names_adapter(const std::string &source) {
+    for (const char *name : {"iron_stopwatch", "IRON_STOPWATCH", "IronStopwatch"})
+        if (source.find(name) != std::string::npos) return true;
+    return false;
+}
+
 std::vector<std::string> split_words(const std::string &text) {
     using Separator = boost::escaped_list_separator<char>;
     std::vector<std::string> words;

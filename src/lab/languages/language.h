@@ -12,6 +12,7 @@
 
 #include "core/reading/spot.h"
 #include "lab/build_store.h"
+#include "lab/languages/bare.h"
 #include "lab/worker.h"
 #include "records/problem.h"
 
@@ -28,6 +29,7 @@ struct Recipe {
     std::filesystem::path adapters; // laid out there
     std::filesystem::path scratch;  // for files that a build wants
     const BuildStore &store;        // for parts of our own that go into it
+    std::optional<Bare> bare = {};  // where the solution is a function as it is
 
     std::filesystem::path main_source() const { return problem.folder / solution.sources.front(); }
     std::vector<std::string> flags(const std::string &usual) const; // the solution's own, else the usual ones
@@ -58,6 +60,15 @@ class Language {
     virtual std::string package() const = 0;
     // What a program that does nothing looks like: file name and text.
     virtual std::pair<std::string, std::string> empty_program() const = 0;
+
+    // The functions that a source holds, by their heads; and whether programs begin at one of them called
+    // main.
+    virtual std::vector<FoundFunction> functions_in(const std::string &source) const;
+    virtual bool starts_at_main() const { return true; }
+    // A head has one argument for each value that the function is given.
+    virtual bool heads_say_values() const { return true; }
+    // What is put before a bare function that does not compile without; "" where nothing is.
+    virtual std::string supplies() const { return ""; }
 
     // The command that builds, {output} standing for what it makes; empty where sources run as they are.
     // Flags are those that a build command of the user's gets for its {flags}, too.
@@ -119,6 +130,9 @@ std::string hindered_runtime(const Recipe &recipe);
 
 // What the `group`, at most 2, of an extended POSIX `pattern` finds in `text`, in order.
 std::vector<std::string> found_in(const std::string &text, const char *pattern, int group);
+
+// Whether a source names an adapter of ours.
+bool names_adapter(const std::string &source);
 
 // Words of a command line, at blanks; "…" and '…' hold words together. No shell is ever asked.
 std::vector<std::string> split_words(const std::string &text);

@@ -53,9 +53,9 @@ const NativeSpots::Source &NativeSpots::source(const std::string &file, const fs
     };
     if (!built_in_.empty() && lies_in(built_in_)) path = folder_ / path.lexically_relative(built_in_);
     Source &source = sources_[file];
-    if (lies_in(adapters_))
-        source.whose = Whose::adapter;
-    else if (lies_in(folder_) || !(lies_in("/usr") || lies_in("/rustc")))
+    if (lies_in(adapters_)) source.whose = Whose::adapter;
+    // A library may name sources that are nowhere on this machine.
+    else if (lies_in(folder_) || (!lies_in("/usr") && fs::exists(path)))
         source = {Whose::own, path == first_ ? "" : path.lexically_relative(folder_).string()};
     return source;
 }

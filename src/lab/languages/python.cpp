@@ -13,9 +13,20 @@ class Python : public Language {
     std::string package() const override { return "python3"; }
     std::pair<std::string, std::string> empty_program() const override { return {"empty.py", "\n"}; }
 
-    std::vector<std::string> start_command(const Recipe &,
+    std::vector<FoundFunction> functions_in(const std::string &source) const override {
+        return functions_by_indent(source);
+    }
+    bool starts_at_main() const override { return false; }
+
+    std::vector<std::string> start_command(const Recipe &recipe,
                                            const std::filesystem::path &program) const override {
-        return {interpreter_path("python3"), program.string()};
+        std::vector<std::string> command = {interpreter_path("python3"), program.string()};
+        if (recipe.bare) {
+            command.back() = (recipe.adapters / adapter() / "iron_stopwatch_call.py").string();
+            const std::vector<std::string> words = words_of_call(recipe);
+            command.insert(command.end(), words.begin(), words.end());
+        }
+        return command;
     }
     std::vector<std::string> environment(const Recipe &recipe) const override {
         std::vector<std::string> all = {"PYTHONDONTWRITEBYTECODE=1"};

@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <fmt/format.h>
 #include <sstream>
 
@@ -22,7 +23,9 @@ class Rust : public Language {
 
     // One source is the crate, the others are its modules.
     std::vector<std::string> build_command(const Recipe &recipe) const override {
-        std::vector<std::string> command = {"rustc", recipe.solution.sources.front(), "-o", "{output}"};
+        const std::string crate = recipe.bare ? laid_out(recipe, "around.rs", around(recipe)).string()
+                                              : recipe.solution.sources.front();
+        std::vector<std::string> command = {"rustc", crate, "-o", "{output}"};
         const std::vector<std::string> flags = build_flags(recipe);
         command.insert(command.end(), flags.begin(), flags.end());
         return command;
@@ -83,8 +86,107 @@ class Rust : public Language {
         return files;
     }
     bool compiles_along() const override { return true; }
+    std::string supplies() const override {
+        return "'use' of std::collections, std::cmp and std::rc, and the struct of an impl without one";
+    }
 
   private:
+    // A parameter without its name; what is kept of it, and how it is passed from there.
+    struct Parameter {
+        std::string kept;
+        std::string way; // "&", "&mut " or ""
+        bool is_copied = false;
+    };
+    static Parameter parameter(const std::string &text) {
+        const std::size_t colon = text.find(':');
+        std::string type = colon == std::string::npos ? text : text.substr(colon + 1);
+        const auto drop_ahead = [&](const std::string &what) {
+            type.erase(0, type.find_first_not_of(' '));
+            if (!type.starts_with(what)) return false;
+            type.erase(0, what.size());
+            return true;
+        };
+        Parameter one;
+        if (drop_ahead("&")) {
+            one.way = "&";
+            if (drop_ahead("'")) type.erase(0, type.find(' '));
+            if (drop_ahead("mut ")) one.way = "&mut ";
+        }
+        type.erase(0, type.find_first_not_of(' '));
+        static const std::vector<std::string> copied = {"i8",  "i16", "i32",  "i64", "i128", "isize",
+                                                        "u8",  "u16", "u32",  "u64", "u128", "usize",
+                                                        "f32", "f64", "bool", "char"};
+        one.is_copied = one.way.empty() && std::find(copied.begin(), copied.end(), type) != copied.end();
+        if (type == "str")
+            one.kept = "String";
+        else if (type.starts_with("[") && type.find(';') == std::string::npos)
+            one.kept = "Vec<" + type.substr(1, type.size() - 2) + ">";
+        else
+            one.kept = type;
+        return one;
+    }
+
+    // The program around a bare function.
+    static std::string around(const Recipe &recipe) {
+        const FoundFunction &function = recipe.bare->function;
+        const Call &call = *recipe.problem.call;
+        const std::string source = (recipe.problem.folder / recipe.bare->source).string();
+        std::vector<std::string> takes = function.takes;
+        const bool is_method = !takes.empty() && takes[0].ends_with("self");
+        if (is_method) takes.erase(takes.begin());
+        std::string answer = "()";
+        if (function.behind.starts_with("->")) {
+            answer = function.behind.substr(2, function.behind.find(" where ") - 2);
+            answer.erase(0, answer.find_first_not_of(' '));
+        }
+        std::vector<Parameter> all;
+        for (const std::string &one : takes)
+            all.push_back(parameter(one));
+        const bool through = call.answers_in >= 0;
+        if (through) answer = all[static_cast<std::size_t>(call.answers_in)].kept;
+        const bool untouched = !through && std::all_of(all.begin(), all.end(), [](const Parameter &one) {
+            return one.way == "&" || one.is_copied;
+        });
+        std::string kept, reads, passes;
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            kept += all[i].kept + ", ";
+            reads += "reader.take(), ";
+            // By value it is taken out of the copy that is this call's own.
+            const bool is_taken = all[i].way.empty() && !all[i].is_copied;
+            passes += fmt::format("{}{}{}given.{}{}", i > 0 ? ", " : "", all[i].way,
+                                  is_taken ? "std::mem::take(&mut " : "", i, is_taken ? ")" : "");
+        }
+        const std::string owner = fmt::format("{}", fmt::join(function.owners, "::"));
+        std::string called = (owner.empty() ? "" : owner + "::") + function.name;
+        if (is_method) {
+            const auto functions = functions_in_braces(read_file(source));
+            const bool has_new =
+                std::any_of(functions.begin(), functions.end(), [&](const FoundFunction &one) {
+                    return one.name == "new" && one.owners == function.owners && one.takes.empty();
+                });
+            called = fmt::format("{}::{}().{}", owner, has_new ? "new" : "default", function.name);
+        }
+        std::string supplied;
+        if (recipe.bare->supplied) {
+            supplied = "#[allow(unused_imports)]\nuse std::{cmp::*, collections::*, rc::*};\n";
+            const std::string text = without_comments(read_file(source));
+            if (!owner.empty() &&
+                found_in(text, ("\\b(struct|enum)[[:space:]]+" + owner + "\\b").c_str(), 0).empty())
+                supplied += fmt::format("#[derive(Default)]\nstruct {};\n", owner);
+        }
+        return fmt::format(
+            "#[path = \"{}\"]\nmod iron_stopwatch_call;\n{}include!(\"{}\");\n"
+            "type IronInput = ({});\n"
+            "fn iron_read(text: &str) -> IronInput {{\n"
+            "    let mut reader = iron_stopwatch_call::Reader::new(text);\n    ({})\n}}\n"
+            "fn iron_solve(given: &{}IronInput) -> {} {{\n    {}({}){}\n}}\n"
+            "fn iron_write(answer: &{}) -> String {{\n    iron_stopwatch_call::text(answer)\n}}\n"
+            "fn main() {{\n    iron_stopwatch::serve(iron_read, iron_solve, iron_write);\n}}\n",
+            (recipe.adapters / "rust/iron_stopwatch_call.rs").string(), supplied, source, kept, reads,
+            untouched ? "" : "mut ", answer, called, passes,
+            through ? fmt::format(";\n    std::mem::take(&mut given.{})", call.answers_in) : "", answer);
+    }
+
     static constexpr const char *usual = "-O --edition 2021";
 
     // The adapter as a library, built once for either kind of build.

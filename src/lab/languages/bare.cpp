@@ -1,0 +1,160 @@
+#include "lab/languages/bare.h"
+
+#include <algorithm>
+#include <cctype>
+#include <fmt/format.h>
+
+#include "core/error.h"
+#include "core/nearest.h"
+#include "lab/languages/language.h"
+#include "records/digest.h"
+#include "records/files.h"
+
+namespace iron {
+
+namespace fs = std::filesystem;
+
+namespace {
+
+struct InSource {
+    FoundFunction function;
+    std::string source;
+};
+
+std::vector<InSource> functions_of(const Problem &problem, const Solution &solution) {
+    std::vector<InSource> all;
+    for (const std::string &source : solution.sources)
+        if (const Language *language = language_of(fs::path(source)))
+            for (FoundFunction &one : language->functions_in(read_file(problem.folder / source)))
+                all.push_back({std::move(one), source});
+    return all;
+}
+
+std::string plain(const std::string &name) {
+    std::string letters;
+    for (const unsigned char c : name)
+        if (c != '_') letters += static_cast<char>(std::tolower(c));
+    return letters;
+}
+
+bool has_word(const std::string &text, std::initializer_list<const char *> words) {
+    return std::any_of(words.begin(), words.end(),
+                       [&](const char *word) { return text.find(word) != std::string::npos; });
+}
+
+// What is wrong with a parameter as it is written, "" where that can't be told: a name of the user's own, or
+// a language without types.
+std::string misfit(const Type &type, const std::string &written) {
+    const bool is_list = has_word(
+        written, {"vector", "list", "List", "[]", "Vec<", "span", "deque", "array", "&[", "mut [", "..."});
+    const bool is_text = has_word(written, {"string", "String", "str", "char"});
+    static const char *const of_numbers[] = {"int",  "long", "short",   "size_t", "double",  "float",
+                                             "bool", "i32",  "i64",     "u32",    "u64",     "usize",
+                                             "f64",  "f32",  "Integer", "Long",   "boolean", "Double"};
+    const bool is_number = std::any_of(std::begin(of_numbers), std::end(of_numbers), [&](const char *word) {
+        const std::string start = std::string(word) + " ";
+        std::string bare = written;
+        for (const char *ahead : {"const ", "final ", "mut "})
+            if (bare.starts_with(ahead)) bare.erase(0, std::string(ahead).size());
+        const std::size_t colon = bare.find(": ");
+        return bare.starts_with(start) || (colon != std::string::npos && bare.substr(colon + 2) == word);
+    });
+    if (type.kind == Type::Kind::list) return is_number || (is_text && !is_list) ? "is no list" : "";
+    if (type.kind == Type::Kind::text) return is_number || (is_list && !is_text) ? "is no text" : "";
+    if (type.kind != Type::Kind::pair && (is_list || (is_text && !is_number))) return "is no single value";
+    return "";
+}
+
+// What its head says of its arguments has to be what the problem calls it with.
+void check_head(const Call &call, const InSource &found) {
+    const FoundFunction &function = found.function;
+    std::vector<std::string> takes = function.takes;
+    if (!takes.empty() && has_word(takes[0], {"self", "cls"})) takes.erase(takes.begin());
+    const auto refuse = [&](const std::string &what) {
+        throw Error(Category::usage,
+                    fmt::format("{}:{}: {}\n{}", found.source, function.line, function.head, what));
+    };
+    const bool counts = std::none_of(takes.begin(), takes.end(), [](const std::string &one) {
+        return has_word(one, {"*", "=", "..."}); // any number, or one with a value of its own
+    });
+    if (counts && takes.size() != call.takes.size())
+        refuse(fmt::format("it takes {} argument{}, 'call' gives it {}", takes.size(),
+                           takes.size() == 1 ? "" : "s", call.takes.size()));
+    for (std::size_t i = 0; i < std::min(takes.size(), call.takes.size()); ++i)
+        if (const std::string what = misfit(call.takes[i].type, takes[i]); !what.empty())
+            refuse(fmt::format("'{}' {}, and 'call' gives it {} '{}'", takes[i], what,
+                               word_for(call.takes[i].type), call.takes[i].name));
+    if (call.answers_in < 0 && has_word(" " + function.before + " ", {" void "}))
+        refuse("it returns nothing: in 'call', write the argument that it answers through behind '->'");
+}
+
+} // namespace
+
+bool is_bare(const Problem &problem, const Solution &solution) {
+    if (!problem.call || solution.style == "program" || !solution.run.empty() || !solution.build.empty())
+        return false;
+    const Language *language = language_of(solution);
+    if (!language) return false;
+    for (const std::string &source : solution.sources)
+        if (names_adapter(read_file(problem.folder / source))) return false;
+    if (!language->starts_at_main()) return true;
+    const std::vector<InSource> all = functions_of(problem, solution);
+    return std::none_of(all.begin(), all.end(),
+                        [](const InSource &one) { return one.function.name == "main"; });
+}
+
+Bare bare_of(const Problem &problem, const Solution &solution) {
+    const std::string &wanted = solution.function.empty() ? problem.call->function : solution.function;
+    const std::vector<InSource> all = functions_of(problem, solution);
+    const auto named = [&](const auto &same) {
+        return std::find_if(all.begin(), all.end(), [&](const InSource &one) {
+            return same(one.function.name) || same(one.function.said());
+        });
+    };
+    auto found = named([&](const std::string &name) { return name == wanted; });
+    if (found == all.end())
+        found = named([&](const std::string &name) { return plain(name) == plain(wanted); });
+    if (found != all.end()) {
+        if (language_of(fs::path(found->source))->heads_say_values()) check_head(*problem.call, *found);
+        return {found->function, found->source, false};
+    }
+    std::string has;
+    std::vector<std::string> names;
+    for (const InSource &one : all) {
+        names.push_back(one.function.said());
+        if (names.size() <= 8)
+            has += fmt::format("\n  {}:{}: {}", one.source, one.function.line, one.function.head);
+    }
+    const std::string nearest = advise_nearest(wanted, names);
+    throw Error(
+        Category::usage,
+        fmt::format("there is no function '{}' in {}{}", wanted, fmt::join(solution.sources, ", "),
+                    has.empty() ? "" : "; it has" + has),
+        (nearest.empty() ? "" : nearest + "; ") +
+            std::string("a function of another name is told by  function = \"…\" , a whole program by  "
+                        "style = \"program\""));
+}
+
+fs::path laid_out(const Recipe &recipe, const std::string &name, const std::string &text) {
+    const fs::path file =
+        recipe.adapters / "around" / hex_digest(recipe.main_source().string() + text) / name;
+    if (!fs::exists(file)) write_file(file, text);
+    return file;
+}
+
+std::vector<std::string> sources_with(const Recipe &recipe, const fs::path &program) {
+    std::vector<std::string> sources = recipe.solution.sources;
+    std::replace(sources.begin(), sources.end(), recipe.bare->source, program.string());
+    return sources;
+}
+
+std::vector<std::string> words_of_call(const Recipe &recipe) {
+    const Call &call = *recipe.problem.call;
+    std::string types;
+    for (const Parameter &one : call.takes)
+        types += (types.empty() ? "" : ";") + word_for(one.type);
+    return {(recipe.problem.folder / recipe.bare->source).string(), recipe.bare->function.said(), types,
+            word_for(call.gives), std::to_string(call.answers_in)};
+}
+
+} // namespace iron
