@@ -78,6 +78,28 @@ TEST(Witness, DoesNotStartNextToWhereARelationEnds) {
     EXPECT_TRUE(find_witness(Bound::Kind::upper, places, least));
 }
 
+TEST(Witness, TheEndOfARelationIsNoRest) {
+    // k sums of n - k + 1 each, over n: as k nears n, fewer are left, and the line along k bends down.
+    const auto over_n = [](const std::function<double(double, double)> &reading) {
+        std::vector<RatioRead> places;
+        const auto add = [&](double n, double k) {
+            places.push_back({{n, k}, std::log(reading(n, k) / n), error});
+            places.back().log_bound = std::log(n);
+            places.back().at_an_edge = -std::log((n - k + 1) / n);
+        };
+        for (const double n : {32, 64, 128, 256, 362, 512, 1024})
+            add(n, 16);
+        for (const double k : {85, 147, 257})
+            add(447, k);
+        return places;
+    };
+    EXPECT_TRUE(
+        find_witness(Bound::Kind::upper, over_n([](double n, double k) { return k * (n - k + 1); }), least));
+    EXPECT_FALSE(find_witness(Bound::Kind::upper, over_n([](double n, double) { return 3 * n + 7; }), least));
+    EXPECT_FALSE(find_witness(Bound::Kind::upper,
+                              over_n([](double n, double k) { return 3 * (n - k + 1) + k; }), least));
+}
+
 TEST(Witness, DoesNotStartWhereTheErrorIsWidest) {
     std::vector<RatioRead> places;
     for (double n = 16; n <= 1e6; n *= 2)

@@ -153,9 +153,14 @@ class LineEnd {
     double error(std::size_t from, std::size_t to) const {
         return std::hypot(places_[line_[from]].error, places_[line_[to]].error);
     }
+    // As it would rise were as much left to do everywhere: n - k beside a k that nears n is not rest.
+    double rise_of_whole_work(std::size_t from, std::size_t to) const {
+        return rise(from, to) + sign_ * (places_[line_[to]].at_an_edge - places_[line_[from]].at_an_edge);
+    }
     bool comes_to_rest_there() const {
-        return late_ > earlier_ && rise(late_, end_) + std::min(error(late_, end_), scatter_at_the_end()) <
-                                       comes_to_rest * stretch_ * rise(earlier_, late_);
+        return late_ > earlier_ &&
+               rise_of_whole_work(late_, end_) + std::min(error(late_, end_), scatter_at_the_end()) <
+                   comes_to_rest * stretch_ * rise_of_whole_work(earlier_, late_);
     }
     // The error of what the last stretch rises by, by how far its places lie from a line through them: errors
     // of places may stem from a step elsewhere. No help where they are few.
