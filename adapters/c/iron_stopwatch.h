@@ -42,6 +42,7 @@ struct iron_stopwatch_space {
 extern __attribute__((weak)) int iron_stopwatch_count_call(int (*call)(void *), void *context,
                                                            unsigned long long *steps,
                                                            unsigned long long *bulk);
+extern __attribute__((weak)) void iron_stopwatch_count_anew(void);
 extern __attribute__((weak)) const char *iron_stopwatch_where(void);
 extern __attribute__((weak)) void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *),
                                                             void *context, unsigned long long stack_bytes,
@@ -261,9 +262,16 @@ static double iron_stopwatch_floor(size_t answer_size) {
 
 struct iron_stopwatch_one_call {
     void *input, *answer;
+    const char *path; /* of an input that is still to be read */
 };
 static int iron_stopwatch_call_once(void *context) {
     struct iron_stopwatch_one_call *one = (struct iron_stopwatch_one_call *)context;
+    if (one->path) {
+        one->input = iron_stopwatch_taken(one->path);
+        one->answer = iron_stopwatch_room(iron_stopwatch_it->answer_size);
+        if (!one->input) return 1;
+        iron_stopwatch_count_anew();
+    }
     iron_stopwatch_call(one->input, one->answer);
     return 0;
 }
@@ -279,19 +287,23 @@ static const char *iron_stopwatch_apart(const char *path, int space, unsigned lo
     struct iron_stopwatch_space r;
     if (space ? !iron_stopwatch_space_call : !iron_stopwatch_count_call)
         return "refused this build counts nothing";
-    if (space) before = iron_stopwatch_heap_in_use();
-    one.input = iron_stopwatch_taken(path);
-    if (!one.input) return "refused the input can't be opened";
-    if (space) after = iron_stopwatch_heap_in_use();
-    one.answer = iron_stopwatch_room(it->answer_size);
     memset(&r, 0, sizeof r);
-    if (space)
+    memset(&one, 0, sizeof one);
+    if (space) {
+        before = iron_stopwatch_heap_in_use();
+        one.input = iron_stopwatch_taken(path);
+        if (!one.input) return "refused the input can't be opened";
+        after = iron_stopwatch_heap_in_use();
+        one.answer = iron_stopwatch_room(it->answer_size);
         iron_stopwatch_space_call(iron_stopwatch_call_once, iron_stopwatch_drop_once, &one, stack, &r);
-    else
-        iron_stopwatch_count_call(iron_stopwatch_call_once, &one, &steps, &bulk);
-    it->drop_input(one.input);
-    free(one.input);
-    free(one.answer);
+        it->drop_input(one.input);
+        free(one.input);
+        free(one.answer);
+    } else { /* in the other process */
+        one.path = path;
+        if (iron_stopwatch_count_call(iron_stopwatch_call_once, &one, &steps, &bulk) != 0)
+            return "refused the input can't be opened";
+    }
     if (space)
         snprintf(iron_stopwatch_reply, sizeof iron_stopwatch_reply,
                  "done space_bytes=%llu heap_peak_bytes=%llu answer_bytes=%llu stack_peak_bytes=%llu "

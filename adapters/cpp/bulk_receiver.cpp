@@ -63,6 +63,14 @@ std::size_t agreeing(const char *a, const char *b, std::size_t most, bool ends) 
     return i;
 }
 
+// glibc: a block that was mapped by itself. Its pages are mapped anew as it grows, none is copied.
+bool is_mapped(const void *block) {
+    constexpr std::size_t mapped = 2;
+    std::size_t header = 0;
+    __builtin_memcpy(&header, static_cast<const char *>(block) - sizeof header, sizeof header);
+    return (header & mapped) != 0;
+}
+
 } // namespace
 
 extern "C" {
@@ -213,7 +221,7 @@ REAL(void *, calloc, std::size_t count, std::size_t size) { // it comes back zer
     return __real_calloc(count, size);
 }
 REAL(void *, realloc, void *block, std::size_t size) {
-    const std::size_t held = block ? malloc_usable_size(block) : 0;
+    const std::size_t held = block && !is_mapped(block) ? malloc_usable_size(block) : 0;
     void *grown = __real_realloc(block, size);
     TOUCHED(grown != block ? (held < size ? held : size) : 0); // only a block that moved was copied
     return grown;

@@ -82,7 +82,8 @@ inline void add_where(Text &text, const char *name, void (*counters)(Text &)) {
 }
 
 // What the last counted call said of where its steps were.
-inline char *said = nullptr;
+inline char *said = nullptr; // mapped: the heap stays as it is
+inline std::size_t said_bytes = 0;
 
 inline bool written(int file, const char *text, std::size_t size) {
     while (size > 0) {
@@ -144,10 +145,11 @@ inline bool filled(int file, void *to, std::size_t size) {
     return true;
 }
 
-// Runs `call(context)` in a process of its own, so that every counted call finds the same memory, and tells
-// the steps and the bulk work of library calls. Returns what `call` returned; ends this process the way the
-// other one ended where that crashed. `start`: forgets what was counted; `total`:
-// blocks since; `name`, `counters`: where those were.
+// Runs `call(context)` in a process of its own, so that every counted call finds the same memory: it reads
+// its input there, too, and then says iron_stopwatch_count_anew(). Where a block that grows can stay, and
+// where it has to be copied, hangs on what was allocated before. Tells the steps and the bulk work of library
+// calls. Returns what `call` returned; ends this process the way the other one ended where that crashed.
+// `start`: forgets what was counted; `total`: blocks since; `name`, `counters`: where those were.
 inline int count_call(void (*start)(), unsigned long long (*total)(), const char *name,
                       void (*counters)(Text &), int (*call)(void *), void *context, unsigned long long *steps,
                       unsigned long long *bulk) {
@@ -169,11 +171,15 @@ inline int count_call(void (*start)(), unsigned long long (*total)(), const char
     }
     close(channel[1]);
     unsigned long long counted[3] = {};
-    std::free(said);
+    if (said) munmap(said, said_bytes);
     said = nullptr;
     if (filled(channel[0], counted, sizeof counted)) {
-        said = static_cast<char *>(std::malloc(counted[2] + 1));
-        if (!said || !filled(channel[0], said, counted[2])) std::_Exit(114);
+        said_bytes = counted[2] + 1;
+        void *const room =
+            mmap(nullptr, said_bytes, PROT_READ | PROT_WRITE, MAP_PRIVATE | MAP_ANONYMOUS, -1, 0);
+        if (room == MAP_FAILED) std::_Exit(114);
+        said = static_cast<char *>(room);
+        if (!filled(channel[0], said, counted[2])) std::_Exit(114);
         said[counted[2]] = 0;
     }
     *steps = counted[0];

@@ -37,6 +37,7 @@ struct iron_stopwatch_space {
 };
 __attribute__((weak)) int iron_stopwatch_count_call(int (*call)(void *), void *context,
                                                     unsigned long long *steps, unsigned long long *bulk);
+__attribute__((weak)) void iron_stopwatch_count_anew();
 __attribute__((weak)) const char *iron_stopwatch_where();
 __attribute__((weak)) void iron_stopwatch_space_call(int (*call)(void *), void (*destroy)(void *),
                                                      void *context, unsigned long long stack_bytes,
@@ -375,12 +376,18 @@ class Worker {
     struct Counting {
         Worker *worker;
         void *input, *slot;
+        const std::string *path; // of an input that is still to be read
     };
 
     // No block of it counts.
     [[gnu::no_profile_instrument_function]] static int call_once(void *context) {
-        const Counting &c = *static_cast<Counting *>(context);
+        Counting &c = *static_cast<Counting *>(context);
         try {
+            if (c.path) { // stays: what frees it would be counted
+                c.input = c.worker->from_file(*c.path).release();
+                c.slot = (new Slots(c.worker->solution_, 1))->next();
+                iron_stopwatch_count_anew();
+            }
             c.worker->call_(c.input, c.slot);
         } catch (const std::bad_alloc &) {
             return 2;
@@ -400,9 +407,8 @@ class Worker {
     std::string counted(const std::string &path) {
         if (!iron_stopwatch_count_call) throw Unusable("this build counts no steps");
         unsigned long long steps = 0, bulk = 0;
-        const Owned input = from_file(path);
-        Slots slots(solution_, 1);
-        Counting counting{this, input.get(), slots.next()};
+        if (!std::ifstream(path)) throw Unusable("can't open " + path);
+        Counting counting{this, nullptr, nullptr, &path};
         const int status = iron_stopwatch_count_call(&call_once, &counting, &steps, &bulk);
         if (status != 0) return thrown(status);
         return "done steps=" + std::to_string(steps + bulk) + " bulk_steps=" + std::to_string(bulk) +
@@ -417,7 +423,7 @@ class Worker {
         const unsigned long long after = iron_stopwatch_heap_in_use(),
                                  held = after > before ? after - before : 0;
         Slots slots(solution_, 1);
-        Counting counting{this, input.get(), slots.next()};
+        Counting counting{this, input.get(), slots.next(), nullptr};
         iron_stopwatch_space reading{};
         const char *stack = std::getenv("IRON_STOPWATCH_STACK");
         iron_stopwatch_space_call(&call_once, &drop_answer, &counting,

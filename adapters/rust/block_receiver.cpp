@@ -69,6 +69,8 @@ ssize_t getrandom(void *to, std::size_t bytes, unsigned) {
     return static_cast<ssize_t>(bytes);
 }
 
+void iron_stopwatch_count_anew() { start(); }
+
 int iron_stopwatch_count_call(int (*call)(void *), void *context, unsigned long long *steps,
                               unsigned long long *bulk) {
     return iron_stopwatch_receiver::count_call(&start, &total, "blocks", &tell_blocks, call, context, steps,

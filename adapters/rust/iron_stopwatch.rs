@@ -127,6 +127,7 @@ mod counters {
     type Drop = extern "C" fn(*mut u8);
     extern "C" {
         pub fn iron_stopwatch_count_call(call: Call, context: *mut u8, steps: *mut u64, bulk: *mut u64) -> i32;
+        pub fn iron_stopwatch_count_anew();
         pub fn iron_stopwatch_where() -> *const std::os::raw::c_char;
         pub fn iron_stopwatch_space_call(call: Call, drop: Drop, context: *mut u8, stack_bytes: u64, to: *mut Space);
         pub fn iron_stopwatch_heap_in_use() -> u64;
@@ -270,12 +271,13 @@ where
 
     #[cfg(iron_counting)]
     fn count(&self, path: &str) -> Result<String, String> {
-        let input = self.from_file(path)?;
-        let mut one = OneCall { solve: &self.solve, fresh: S::fresh(&input), input: &input, answer: None };
+        fs::metadata(path).map_err(|fault| format!("refused can't read {}: {}", path, fault))?;
+        let mut one = UnreadCall { worker: self, path };
         let (mut steps, mut bulk) = (0u64, 0u64);
         let status = unsafe {
             counters::iron_stopwatch_count_call(
-                call_once::<S, I, A, How>, &mut one as *mut OneCall<S, I, A> as *mut u8, &mut steps, &mut bulk)
+                read_and_call::<R, S, W, I, A, How, T>,
+                &mut one as *mut UnreadCall<R, S, W, I, A, How> as *mut u8, &mut steps, &mut bulk)
         };
         if status != 0 {
             return Err("failed the counted call panicked".to_string());
@@ -367,6 +369,36 @@ where
             0
         }
         Err(_) => 1,
+    }
+}
+
+/// A call in a process of its own, which reads its input there: what is allocated before a call is the same each time.
+#[cfg(iron_counting)]
+struct UnreadCall<'a, R, S, W, I, A, How> {
+    worker: &'a Worker<R, S, W, I, A, How>,
+    path: &'a str,
+}
+
+#[cfg(iron_counting)]
+extern "C" fn read_and_call<R, S, W, I, A, How, T>(context: *mut u8) -> i32
+where
+    R: Fn(&str) -> I,
+    S: Solve<I, A, How>,
+    W: Fn(&A) -> T,
+    T: ToString,
+{
+    let unread = unsafe { &*(context as *const UnreadCall<R, S, W, I, A, How>) };
+    let called = catch_unwind(AssertUnwindSafe(|| {
+        let input = unread.worker.from_file(unread.path).ok()?;
+        let mut fresh = S::fresh(&input);
+        unsafe { counters::iron_stopwatch_count_anew() };
+        let answer = unread.worker.solve.call(&input, &mut fresh);
+        std::mem::forget((input, fresh, answer)); // what frees them would be counted
+        Some(())
+    }));
+    match called {
+        Ok(Some(())) => 0,
+        _ => 1,
     }
 }
 

@@ -76,6 +76,7 @@ Sizes parse_sizes(const std::vector<std::string> &texts, const std::vector<std::
 Session open_session(const Options &options) {
     auto problem = std::make_unique<Problem>(read_problem(options.problem));
     problem->folder = std::filesystem::absolute(problem->folder).lexically_normal();
+    take_claims_of_sources(*problem);
     Session session{std::move(problem), options, options.out, {}};
     if (options.out.empty()) session.out = session.problem->folder / "stopwatch-results";
     std::vector<std::string> names, shapes;

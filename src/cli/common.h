@@ -9,6 +9,7 @@
 
 #include "lab/build.h"
 #include "lab/heading.h"
+#include "lab/proposal.h"
 #include "lab/result_archive.h"
 #include "records/documents.h"
 #include "study/agree.h"
@@ -30,7 +31,8 @@ struct Options {
     std::vector<std::string> without; // rules of judging
     bool afresh = false, cold = false;
     bool no_figures = false;
-    bool keeps_aside = false; // earlier readings that do not fit any more; no option
+    bool keeps_aside = false;   // earlier readings that do not fit any more; no option
+    bool keeps_nothing = false; // the folder is gone afterwards; no option
 };
 
 enum Status {
@@ -61,6 +63,17 @@ struct Session {
     Scope scope() const;
     std::filesystem::path file(const std::string &name) const { return out / name; }
 };
+// What `new` wrote.
+struct StartedFolder {
+    std::vector<std::string> written;
+    std::optional<Proposal> proposal; // where the sources are functions
+};
+// Writes a problem folder around sources; an example where there are none. Throws Error (usage).
+StartedFolder start_folder(const std::filesystem::path &folder, const std::vector<std::string> &from);
+
+// The main job: all stages in order. Returns the exit status.
+int run_problem(const Options &options);
+
 // Reads the problem and checks the options against it. Throws Error (usage).
 Session open_session(const Options &options);
 
@@ -112,9 +125,6 @@ std::vector<std::filesystem::path> report_stage(const Session &session, const Fi
                                                 const std::vector<JudgedClaim> &claims,
                                                 const ComparisonOfAll &comparison, Teller &teller);
 
-// All stages in order, then what was found, printed. Returns the exit status.
-int run_problem(const Options &options);
-
 // What stands in a solution's sources and beside them; one line of it. The latter looks into `fitted` as long
 // as it lives.
 SourceFiles source_files(const FittedScope &fitted, const std::string &solution);
@@ -133,6 +143,7 @@ int judge_foreign(const Options &options);
 
 // The commands, one a file. Each adds itself to the program and, when chosen, sets the exit status.
 void add_new(CLI::App &program, int &status);
+void add_try(CLI::App &program, int &status);
 void add_demo(CLI::App &program, int &status);
 void add_run(CLI::App &program, int &status);
 void add_input(CLI::App &program, int &status);

@@ -22,6 +22,7 @@ int main(int argc, char **argv) {
     program.footer("Example: iron-stopwatch run --problem demo/tide-climb --budget 30s\n"
                    "'iron-stopwatch COMMAND --help' tells more, with an example.");
     int status = status_done;
+    add_try(program, status);
     add_new(program, status);
     add_input(program, status);
     add_answer(program, status);

@@ -4,6 +4,7 @@
 #include "cli/common.h"
 #include "core/nearest.h"
 #include "lab/languages/language.h"
+#include "lab/proposal.h"
 #include "records/files.h"
 
 namespace iron {
@@ -101,7 +102,9 @@ std::string solution_table(const std::string &name, const std::string &source, b
     return text;
 }
 
-int write_folder(const fs::path &folder, const std::vector<std::string> &from) {
+} // namespace
+
+StartedFolder start_folder(const fs::path &folder, const std::vector<std::string> &from) {
     if (fs::exists(folder / "stopwatch.toml"))
         throw Error(Category::usage, (folder / "stopwatch.toml").string() + " is there already",
                     "choose another folder, or edit that file");
@@ -112,16 +115,17 @@ int write_folder(const fs::path &folder, const std::vector<std::string> &from) {
                 {"there is no file '" + file + "'", {}, "--from takes the sources themselves"});
     if (!findings.empty()) throw Error(Category::usage, std::move(findings));
     std::string text = head(from.empty() ? example : around_programs);
-    std::vector<std::string> written;
+    StartedFolder started;
     const auto put = [&](const std::string &name, const std::string &content) {
         write_file(folder / name, content);
-        written.push_back((folder / name).string());
+        started.written.push_back((folder / name).string());
     };
     if (from.empty()) {
         put("solutions/add_up.cpp", example_source);
         text += solution_table("add-up", "solutions/add_up.cpp", true);
     }
     std::vector<std::string> names, sources;
+    std::vector<SourceGiven> given;
     for (const std::string &file : from) {
         std::string name = name_from(file);
         while (std::find(names.begin(), names.end(), name) != names.end())
@@ -131,13 +135,26 @@ int write_folder(const fs::path &folder, const std::vector<std::string> &from) {
         while (std::find(sources.begin(), sources.end(), source) != sources.end())
             source = "solutions/" + name + fs::path(file).extension().string();
         sources.push_back(source);
-        put(source, read_file(file));
+        given.push_back({source, read_file(file)});
+        put(source, given.back().text);
         text += solution_table(name, source, language_of(fs::path(file)) != nullptr);
     }
+    started.proposal = proposal_for(given, names);
+    if (started.proposal) text = text_of(*started.proposal, started.proposal->call.function);
     put("stopwatch.toml", text);
-    for (const std::string &file : written)
+    return started;
+}
+
+namespace {
+
+int write_folder(const fs::path &folder, const std::vector<std::string> &from) {
+    const StartedFolder started = start_folder(folder, from);
+    for (const std::string &file : started.written)
         fmt::print("{}\n", file);
-    if (from.empty())
+    if (started.proposal)
+        for (const std::string &one : started.proposal->assumed)
+            fmt::print("assumed: {}\n", one);
+    if (from.empty() || started.proposal)
         fmt::print("It runs as it is: iron-stopwatch run --problem {}\n", folder.string());
     else
         fmt::print("Fill in what stopwatch.toml marks, then: iron-stopwatch agree --problem {}\n",
@@ -152,9 +169,12 @@ void add_new(CLI::App &program, int &status) {
     auto from = std::make_shared<std::vector<std::string>>();
     CLI::App *command = program.add_subcommand("new", "write a problem folder to start from");
     command->add_option("folder", *folder, "where to")->required();
-    command->add_option("--from", *from, "existing programs, standard input to standard output");
-    command->footer("Example: iron-stopwatch new ebb --from quick.cpp slow.py\n"
-                    "Nothing is guessed that can't be known: what is to be filled in is marked FILL IN.");
+    command->add_option("--from", *from,
+                        "functions as they are, or programs, standard input to standard output");
+    command->footer(
+        "Example: iron-stopwatch new ebb --from quick.cpp slow.py\n"
+        "Functions make a problem that runs at once; what deserves a look is marked LOOK. Around programs,\n"
+        "what can't be known and is to be filled in is marked FILL IN.");
     command->callback([=, &status] { status = write_folder(*folder, *from); });
 }
 

@@ -38,7 +38,9 @@ void print_findings(const Session &session, const Agreement &agreement, const Me
     fmt::print("{}", wrapped(text, terminal_width, 0));
     if (status_of(agreement) != status_done || !agreement.slow_samples.empty())
         fmt::print("{}", agreement_text(agreement, session.problem->call));
+    const std::string claims_to_make = proposed_text(proposed_claims(fitted));
     fmt::print("\n{}", findings_text(fitted.scope, fitted, fitted.journal.measurements, claims, &agreement));
+    if (!claims_to_make.empty()) fmt::print("\n{}", claims_to_make);
 }
 
 } // namespace
@@ -54,7 +56,7 @@ int run_problem(const Options &options) {
     const std::vector<JudgedClaim> claims = claims_stage(session, fitted);
     const ComparisonOfAll comparison = compare_stage(session, fitted, compare_options(fitted));
     const std::string target = target_stage(session, fitted);
-    report_stage(session, fitted, claims, comparison, teller);
+    if (!options.keeps_nothing) report_stage(session, fitted, claims, comparison, teller);
     if (options.json) {
         Json all;
         all["schema"] = "iron-stopwatch/run/1";
@@ -67,7 +69,7 @@ int run_problem(const Options &options) {
         if (const std::string fastest = fastest_words(comparison); !fastest.empty())
             fmt::print("\n{}", wrapped("Fastest in the worst shape: " + fastest + ".", terminal_width, 0));
         if (!target.empty()) fmt::print("\n{}", target);
-        fmt::print("\nResults in {}\n", told_path(session.out));
+        if (!options.keeps_nothing) fmt::print("\nResults in {}\n", told_path(session.out));
     }
     return std::max(status_of(agreement), status_of(claims));
 }

@@ -140,6 +140,8 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, c
     if (const std::string unrest = lab.unrest_told(); !unrest.empty()) summary.notes.push_back(unrest);
     for (const std::string &note : summary.notes)
         teller.note(note);
+    if (summary.cells == 0 && !session.options.json)
+        fmt::print("{}", agreement_text(agreement, session.problem->call));
     if (summary.cells == 0)
         throw Error(Category::not_possible, "nothing could be measured: no solution is left that agrees",
                     "see agreement.json in " + session.out.string());

@@ -129,6 +129,17 @@ JudgeOptions judging(const Fitted &fitted, const Without &without) {
     return {fitted.memory, without, &fitted.working_sets, &fitted.lines, &fitted.inputs};
 }
 
+std::vector<ProposedClaim> proposed_claims(const Fitted &fitted) {
+    std::vector<ProposedClaim> all;
+    for (const SolutionClaims &one : fitted.claims)
+        for (const Metric metric : {Metric::time, Metric::space}) {
+            if (!one.claims.empty() || !one.excluded.empty()) continue;
+            std::string bound = claim_that_holds(metric, one, fitted.growths, judging(fitted));
+            if (!bound.empty()) all.push_back({one.solution, metric, std::move(bound)});
+        }
+    return all;
+}
+
 std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without) {
     std::vector<JudgedClaim> claims = judge_claims(fitted.claims, fitted.growths, judging(fitted, without));
     Sizes largest;

@@ -35,6 +35,13 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
            const EachOf &each);
 
 // All that a verdict rests on beside the growths. It points into `fitted`.
+// Of solutions without any claim: what holds of them.
+struct ProposedClaim {
+    std::string solution;
+    Metric metric = Metric::time;
+    std::string bound;
+};
+std::vector<ProposedClaim> proposed_claims(const Fitted &fitted);
 JudgeOptions judging(const Fitted &fitted, const Without &without = {});
 
 // The verdicts; what would decide a claim may lie beyond the problem's own sizes, and says so then.

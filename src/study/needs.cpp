@@ -88,12 +88,15 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
     leave_out_times_of_counted(taken);
     Fitted fitted = fit(scope, claims, taken, memory, earlier.series, each);
     fitted.lines = lines_of(scope, fitted, taken, earlier, each);
-    Needs needs(scope, claims);
+    std::vector<SolutionClaims> trying;
+    for (const SolutionClaims &one : claims)
+        trying.push_back(with_claims_to_try(one, fitted.growths, judging(fitted)));
+    Needs needs(scope, trying);
     std::set<std::tuple<std::string, Metric, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {
         return std::tuple(one.solution, one.claim.metric, one.claim.bound.written);
     };
-    for (const JudgedClaim &one : judge_claims(claims, fitted.growths, judging(fitted))) {
+    for (const JudgedClaim &one : judge_claims(trying, fitted.growths, judging(fitted))) {
         if (one.judgement.verdict == Verdict::undecided) {
             open.insert(key_of(one));
             needs.leave_open(one, one.judgement.worst_shape);
@@ -101,7 +104,7 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
             needs.ask_inputs(one, one.judgement.worst_shape);
     }
     for (const JudgedClaim &one :
-         judge_claims(shape_by_shape(claims, scope.shapes), fitted.growths, judging(fitted))) {
+         judge_claims(shape_by_shape(trying, scope.shapes), fitted.growths, judging(fitted))) {
         if (one.judgement.verdict == Verdict::undecided && open.contains(key_of(one)))
             needs.leave_open(one, one.claim.shape);
         else if (one.judgement.evidence > barely)

@@ -116,9 +116,16 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
     for (const SeriesGrowth &growth : growths) {
         const bool claimed = std::any_of(claims.begin(), claims.end(),
                                          [&](const JudgedClaim &c) { return c.solution == growth.solution; });
-        if (!claimed && growth.metric == Metric::time)
-            rows.push_back({growth.solution, "no claim",
-                            class_text(growth.growth) + " (" + growth.shape + ")", "-", ""});
+        if (claimed || growth.metric != Metric::time) continue;
+        const auto steps = std::find_if(growths.begin(), growths.end(), [&](const SeriesGrowth &one) {
+            return one.metric == Metric::steps && one.solution == growth.solution &&
+                   one.shape == growth.shape && one.growth.is_fitted();
+        });
+        rows.push_back(
+            {growth.solution == last ? "" : growth.solution, "no claim",
+             class_text(steps != growths.end() ? steps->growth : growth.growth) + " (" + growth.shape + ")",
+             "-", ""});
+        last = growth.solution;
     }
     std::string text =
         table_text({"solution", "claim", "grows like", "verdict", "over bound"}, rows, terminal_width);
@@ -182,6 +189,18 @@ std::string one_line(const std::string &answer) {
 }
 
 } // namespace
+
+std::string proposed_text(const std::vector<ProposedClaim> &claims) {
+    if (claims.empty()) return "";
+    std::string text = "Nothing is claimed there yet; this holds, to paste into stopwatch.toml:\n";
+    std::string last;
+    for (const ProposedClaim &one : claims) {
+        if (one.solution != last) text += "  [solutions." + one.solution + "]\n";
+        last = one.solution;
+        text += fmt::format("  {} = \"{}\"\n", word_for(one.metric), one.bound);
+    }
+    return text;
+}
 
 std::string call_text(const Call &call, std::string_view input) {
     constexpr std::size_t readable = 300; // letters

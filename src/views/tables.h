@@ -10,6 +10,7 @@
 #include "records/agreement.h"
 #include "records/call.h"
 #include "records/journal.h"
+#include "study/fit.h"
 
 namespace iron {
 
@@ -33,6 +34,8 @@ std::vector<std::string> floor_sentences(const std::vector<Measurement> &measure
 std::string growth_table(const std::vector<SeriesGrowth> &growths);
 
 // Which solutions agree; of the others the input, the expected and the given answer, cut to a few lines.
+// Claims that could be made, as lines to paste into the problem file; "" where there are none.
+std::string proposed_text(const std::vector<ProposedClaim> &claims);
 // `call`: of a problem whose solutions are bare functions.
 std::string agreement_text(const Agreement &agreement, const std::optional<Call> &call = {});
 // "best_climb([4, -5, 6], 1)"; "" where the input is too long to be read so.

@@ -91,6 +91,14 @@ bool is_worse(const OneShape &a, const OneShape &b) {
     return ga->points.back().log_value > gb->points.back().log_value;
 }
 
+// The sum of what leads it.
+Expression growth_of(const Fit &fit) {
+    Expression growth;
+    for (const CandidatePtr &lead : fit.leads)
+        growth = growth ? make(ExpressionNode::Kind::sum, {growth, lead->expression}) : lead->expression;
+    return growth;
+}
+
 // The smallest growth on the list that as a bound holds, as a claim; "" where none does.
 std::string smallest_claim(const Growth &growth, double needed,
                            const std::function<bool(const Bound &)> &holds) {
@@ -99,10 +107,7 @@ std::string smallest_claim(const Growth &growth, double needed,
         if (fit.bent || (least && !(SizeOrder::within(fit.course, least->course) &&
                                     !SizeOrder::within(least->course, fit.course))))
             continue;
-        Bound bound{Bound::Kind::upper, nullptr, ""};
-        for (const CandidatePtr &lead : fit.leads)
-            bound.growth = bound.growth ? make(ExpressionNode::Kind::sum, {bound.growth, lead->expression})
-                                        : lead->expression;
+        const Bound bound{Bound::Kind::upper, growth_of(fit), ""};
         if (evidence_against(bound, growth) < -needed && holds(bound)) least = &fit;
     }
     return least ? "O(" + least->name + ")" : "";
@@ -293,6 +298,51 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
         }
     }
     return judged;
+}
+
+std::string claim_that_holds(Metric claimed, const SolutionClaims &solution,
+                             const std::vector<SeriesGrowth> &growths, const JudgeOptions &options) {
+    const std::vector<ShapeGrowth> shapes = shapes_of(solution, growths, options);
+    std::string claim;
+    std::optional<SizeOrder::Course> least;
+    for (const ShapeGrowth &shape : shapes) {
+        const Growth *growth = deciding_growth(claimed, shape);
+        if (!growth || !growth->is_fitted()) return "";
+        const Fit &fit = growth->told();
+        if (fit.bent) return ""; // nobody would claim that
+        if (least && !SizeOrder::within(fit.course, *least)) continue;
+        const Judgement judgement = judge(claimed, {Bound::Kind::upper, growth_of(fit), ""}, shapes, options);
+        if (judgement.verdict != Verdict::holds) continue;
+        claim = "O(" + fit.name + ")";
+        least = fit.course;
+        for (const Remark &remark : judgement.remarks)
+            if (const auto *smaller = std::get_if<besides::SmallestClaim>(&remark)) claim = smaller->claim;
+    }
+    return claim;
+}
+
+SolutionClaims with_claims_to_try(const SolutionClaims &solution, const std::vector<SeriesGrowth> &growths,
+                                  const JudgeOptions &options) {
+    SolutionClaims trying = solution;
+    if (!solution.claims.empty() || !solution.excluded.empty()) return trying;
+    const std::vector<ShapeGrowth> shapes = shapes_of(solution, growths, options);
+    for (const Metric metric : {Metric::time, Metric::space}) {
+        const Fit *most = nullptr;
+        Expression linear; // where nothing is known yet
+        for (const ShapeGrowth &shape : shapes) {
+            const Growth *growth = deciding_growth(metric, shape);
+            if (growth && growth->catalogue) linear = make_size(growth->names().front());
+            if (!growth || !growth->is_fitted()) continue;
+            const Fit &fit = growth->told();
+            if (!most || !SizeOrder::within(fit.course, most->course)) most = &fit;
+        }
+        if (most)
+            trying.claims.push_back(
+                {metric, "every", {Bound::Kind::upper, growth_of(*most), "O(" + most->name + ")"}});
+        else if (linear)
+            trying.claims.push_back({metric, "every", {Bound::Kind::upper, linear, ""}});
+    }
+    return trying;
 }
 
 std::vector<Bound> bounds_on(const SolutionClaims &solution, Metric metric) {

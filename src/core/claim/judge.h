@@ -36,6 +36,16 @@ std::vector<JudgedClaim> judge_claims(const std::vector<SolutionClaims> &solutio
                                       const std::vector<SeriesGrowth> &growths,
                                       const JudgeOptions &options = {});
 
+// The smallest claim O(…) on time or space, of those that the growth on some shape suggests, that every shape
+// keeps: a bound as claims are written. "" where none is known to hold.
+std::string claim_that_holds(Metric claimed, const SolutionClaims &solution,
+                             const std::vector<SeriesGrowth> &growths, const JudgeOptions &options = {});
+
+// A solution that claims nothing, as if it claimed what it grows like where it grows most: so that it is
+// measured until that is known. Others as they are.
+SolutionClaims with_claims_to_try(const SolutionClaims &solution, const std::vector<SeriesGrowth> &growths,
+                                  const JudgeOptions &options = {});
+
 // The bounds that a solution claims on what a series tells: steps tell of time.
 std::vector<Bound> bounds_on(const SolutionClaims &solution, Metric metric);
 

@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/nearest.h"
 #include "lab/languages/language.h"
+#include "records/claims_in_source.h"
 #include "records/digest.h"
 #include "records/files.h"
 
@@ -28,13 +29,6 @@ std::vector<InSource> functions_of(const Problem &problem, const Solution &solut
             for (FoundFunction &one : language->functions_in(read_file(problem.folder / source)))
                 all.push_back({std::move(one), source});
     return all;
-}
-
-std::string plain(const std::string &name) {
-    std::string letters;
-    for (const unsigned char c : name)
-        if (c != '_') letters += static_cast<char>(std::tolower(c));
-    return letters;
 }
 
 bool has_word(const std::string &text, std::initializer_list<const char *> words) {
@@ -113,7 +107,7 @@ Bare bare_of(const Problem &problem, const Solution &solution) {
     };
     auto found = named([&](const std::string &name) { return name == wanted; });
     if (found == all.end())
-        found = named([&](const std::string &name) { return plain(name) == plain(wanted); });
+        found = named([&](const std::string &name) { return plain_name(name) == plain_name(wanted); });
     if (found != all.end()) {
         if (language_of(fs::path(found->source))->heads_say_values()) check_head(*problem.call, *found);
         return {found->function, found->source, false};
@@ -133,6 +127,34 @@ Bare bare_of(const Problem &problem, const Solution &solution) {
         (nearest.empty() ? "" : nearest + "; ") +
             std::string("a function of another name is told by  function = \"…\" , a whole program by  "
                         "style = \"program\""));
+}
+
+void take_claims_of_sources(Problem &problem) {
+    std::vector<Finding> findings;
+    for (Solution &solution : problem.solutions) {
+        if (!solution.claims.empty() || !is_bare(problem, solution)) continue;
+        std::optional<Bare> bare;
+        try {
+            bare = bare_of(problem, solution);
+        } catch (const Error &) {
+            continue; // it is told where it is built
+        }
+        const fs::path source = problem.folder / bare->source;
+        for (const WrittenClaim &claim : claims_in_source(read_file(source), bare->function.line))
+            try {
+                solution.claims.push_back(
+                    {claim.metric, "every", parse_bound(claim.bound, problem.size_names())});
+            } catch (const ParseError &error) {
+                if (!claim.is_named) continue; // perhaps it is no claim of the whole function's
+                findings.push_back(
+                    {fmt::format("the claim '{}' can't be read: {}", claim.bound, error.what()),
+                     {source.string(), claim.line, 0, ""},
+                     fmt::format("the sizes are {}; a claim in stopwatch.toml wins over the comment{}",
+                                 fmt::join(problem.size_names(), ", "),
+                                 error.advice.empty() ? "" : "; " + error.advice)});
+            }
+    }
+    if (!findings.empty()) throw Error(Category::usage, std::move(findings));
 }
 
 fs::path laid_out(const Recipe &recipe, const std::string &name, const std::string &text) {

@@ -23,6 +23,10 @@ bool is_bare(const Problem &problem, const Solution &solution);
 // Throws Error (usage) where it has none.
 Bare bare_of(const Problem &problem, const Solution &solution);
 
+// Gives bare functions that the problem file claims nothing of the claims that their sources make
+// (records/claims_in_source.h). Throws Error (usage) where one that says of what it is can't be read.
+void take_claims_of_sources(Problem &problem);
+
 // Lays a file out that a solution is built of; the same text lies in the same place.
 std::filesystem::path laid_out(const Recipe &recipe, const std::string &name, const std::string &text);
 // The solution's sources, `program` in the place of the one that holds the function.

@@ -39,10 +39,6 @@ std::vector<std::string> words_in(const std::string &text) {
     return words;
 }
 
-bool is_one_of(const std::string &word, std::initializer_list<const char *> words) {
-    return std::find(words.begin(), words.end(), word) != words.end();
-}
-
 // What follows the open bracket at `open`: the place of the one that closes it.
 std::size_t closing(const std::string &text, std::size_t open) {
     int depth = 0;
@@ -60,6 +56,17 @@ std::string FoundFunction::said() const {
     for (const std::string &owner : owners)
         all += owner + ".";
     return all + name;
+}
+
+std::string plain_name(const std::string &name) {
+    std::string letters;
+    for (const unsigned char c : name)
+        if (c != '_') letters += static_cast<char>(std::tolower(c));
+    return letters;
+}
+
+bool is_one_of(const std::string &word, std::initializer_list<const char *> words) {
+    return std::find(words.begin(), words.end(), word) != words.end();
 }
 
 std::string without_comments(const std::string &source) {
@@ -310,7 +317,10 @@ std::vector<FoundFunction> functions_by_indent(const std::string &source) {
         }
         const std::size_t open = text.find('('),
                           close = open == std::string::npos ? open : closing(text, open);
-        if (close != std::string::npos) one.takes = split_at_commas(text.substr(open + 1, close - open - 1));
+        if (close != std::string::npos) {
+            one.takes = split_at_commas(text.substr(open + 1, close - open - 1));
+            one.behind = on_one_line(text.substr(close + 1));
+        }
         one.head = on_one_line(text);
         blocks.emplace_back(indent, "");
         if (!within_function) found.push_back(std::move(one));

@@ -1,6 +1,7 @@
 // A function as it stands in a source: what is read of it before anything is compiled.
 #pragma once
 
+#include <initializer_list>
 #include <string>
 #include <vector>
 
@@ -26,6 +27,11 @@ std::vector<FoundFunction> functions_by_indent(const std::string &source);
 
 // Text with its comments, and what stands in quotes, blank: of the same length, so that places stay.
 std::string without_comments(const std::string &source);
+
+// A name without its capitals and underscores: best_climb and bestClimb are one.
+std::string plain_name(const std::string &name);
+
+bool is_one_of(const std::string &word, std::initializer_list<const char *> words);
 
 // At commas that stand in no bracket; blanks at the ends are left out.
 std::vector<std::string> split_at_commas(const std::string &text);
