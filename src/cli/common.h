@@ -143,6 +143,9 @@ int judge_foreign(const Options &options);
 
 // The commands, one a file. Each adds itself to the program and, when chosen, sets the exit status.
 void add_new(CLI::App &program, int &status);
+// What to type next in this folder, said where nothing was typed. Returns the exit status.
+int say_first_step();
+
 void add_try(CLI::App &program, int &status);
 void add_demo(CLI::App &program, int &status);
 void add_run(CLI::App &program, int &status);

@@ -40,6 +40,7 @@ int main(int argc, char **argv) {
     add_adapters(program, status);
     add_demo(program, status);
     try {
+        if (argc == 1) return say_first_step();
         program.parse(argc, argv);
     } catch (const CLI::ParseError &error) {
         return program.exit(error) == 0 ? status_done : status_usage;

@@ -48,6 +48,7 @@ void add_try(CLI::App &program, int &status) {
     command->add_option("--keep", *keep, "write the problem folder that it made, and its results, there");
     command->add_option("--budget", options->budget, "time for measuring")->capture_default_str();
     command->add_option("--seed", options->seed, "seed of all inputs")->capture_default_str();
+    add_tries(*command, *options);
     command->add_flag("--no-figures", options->no_figures, "with --keep: draw nothing");
     command->add_flag("--quiet", options->quiet, "no progress, no notes");
     command->footer(

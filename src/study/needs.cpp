@@ -88,9 +88,11 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
     leave_out_times_of_counted(taken);
     Fitted fitted = fit(scope, claims, taken, memory, earlier.series, each);
     fitted.lines = lines_of(scope, fitted, taken, earlier, each);
-    std::vector<SolutionClaims> trying;
-    for (const SolutionClaims &one : claims)
-        trying.push_back(with_claims_to_try(one, fitted.growths, judging(fitted)));
+    // Where nobody claims anything, what could be claimed is asked for; else time goes into the claims made.
+    std::vector<SolutionClaims> trying = claims;
+    if (std::all_of(claims.begin(), claims.end(), [](const SolutionClaims &one) { return one.claims.empty(); }))
+        for (SolutionClaims &one : trying)
+            one = with_claims_to_try(one, fitted.growths, judging(fitted));
     Needs needs(scope, trying);
     std::set<std::tuple<std::string, Metric, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {

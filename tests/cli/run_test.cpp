@@ -72,12 +72,12 @@ TEST(Demo, CatchesTheOneFalseClaim) {
     written({"figures/time.svg", "figures/time.png", "figures/steps.svg", "figures/steps-calm.png"});
 }
 
-// Steps of each solution on the first input of each shape and size.
+// Steps of each solution on each input.
 std::map<std::string, std::int64_t> steps_in(const Folder &folder) {
     std::map<std::string, std::int64_t> steps;
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
         if (m.kind == MeasuredKind::counting && m.generation == 0)
-            steps[fmt::format("{} {} {}", m.solution, m.shape, m.sizes.at("n"))] = m.steps;
+            steps[fmt::format("{} {} {} {}", m.solution, m.shape, m.sizes.at("n"), m.seed)] = m.steps;
     return steps;
 }
 

@@ -89,8 +89,9 @@ TEST(Witness, TheEndOfARelationIsNoRest) {
         };
         for (const double n : {32, 64, 128, 256, 362, 512, 1024})
             add(n, 16);
-        for (const double k : {85, 147, 257})
+        for (const double k : {16, 85, 147, 257})
             add(447, k);
+        add(1024, 104);
         return places;
     };
     EXPECT_TRUE(

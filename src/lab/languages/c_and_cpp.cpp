@@ -129,6 +129,19 @@ std::string tag(const Type &type) {
     return "";
 }
 
+// Not all of the library's: those few that nobody pastes take longer to read than all others.
+std::string usual_headers() {
+    std::string text;
+    for (const char *name :
+         {"algorithm",     "array",   "bitset",  "cassert", "cctype",      "climits",  "cmath",
+          "cstdint",       "cstdlib", "cstring", "deque",   "functional",  "iomanip",  "iostream",
+          "iterator",      "limits",  "list",    "map",     "numeric",     "optional", "queue",
+          "set",           "sstream", "stack",   "string",  "string_view", "tuple",    "unordered_map",
+          "unordered_set", "utility", "vector"})
+        text += fmt::format("#include <{}>\n", name);
+    return text + "using namespace std;\n";
+}
+
 class Cpp : public CompiledByGcc {
   public:
     std::string name() const override { return "C++"; }
@@ -140,7 +153,7 @@ class Cpp : public CompiledByGcc {
         return {"empty.cpp", "#include <iostream>\nint main() {}\n"};
     }
     std::string supplies() const override {
-        return "<bits/stdc++.h>, 'using namespace std' and access to what is private";
+        return "the library's usual headers, 'using namespace std' and access to what is private";
     }
 
   protected:
@@ -164,8 +177,8 @@ class Cpp : public CompiledByGcc {
             "#include <iron_stopwatch_call.hpp>\n{}#include \"{}\"\n"
             "signed main() {{\n    return ::iron_stopwatch::run<::iron_stopwatch::CalledProgram<\n"
             "        &{}, ::std::tuple<{}>, {}, {}>>();\n}}\n",
-            bare.supplied ? "#include <bits/stdc++.h>\nusing namespace std;\n" : "",
-            (recipe.problem.folder / bare.source).string(), name, types, tag(call.gives), call.answers_in);
+            bare.supplied ? usual_headers() : "", (recipe.problem.folder / bare.source).string(), name, types,
+            tag(call.gives), call.answers_in);
         return laid_out(recipe, std::filesystem::path(bare.source).filename(), program);
     }
     // Into our own builds alone: a compiler of the user's choice may have another C++ library.

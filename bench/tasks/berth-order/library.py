@@ -1,0 +1,3 @@
+def order_berths(berths):
+    """Time: O(n log n)"""
+    berths.sort()

@@ -1,0 +1,3 @@
+# O(n) time, O(n) space
+def different_levels(levels):
+    return len(set(levels))
