@@ -1,10 +1,10 @@
 #!/usr/bin/env python3
 """Tasks as people bring them: sources of functions, pasted, nothing else. Each is tried with one command.
 
-    bench/tasks.py PROGRAM [TASK...] [--budget 15s] [--seed 1] [--transcript docs/tasks.md]
+    bench/tasks.py PROGRAM [TASK...] [--budget 15s] [--seed 1] [--printed docs/tasks.md]
 
 Prints for each task how many verdicts are right, wrong and undecided by bench/tasks/truth.json, and what was not right;
-the transcript is what the program printed.
+the file named last holds what the program printed.
 """
 import argparse
 import json
@@ -23,13 +23,13 @@ def main():
     options.add_argument("tasks", nargs="*")
     options.add_argument("--budget", default="15s")
     options.add_argument("--seed", default="1")
-    options.add_argument("--transcript")
+    options.add_argument("--printed")
     given = options.parse_args()
     folder = os.path.join(HERE, "tasks")
     with open(os.path.join(folder, "truth.json"), encoding="utf-8") as handle:
         truth = json.load(handle)
     sums = {"right": 0, "wrong": 0, "undecided": 0, "missing": 0}
-    transcript = []
+    printed = []
     for task in given.tasks or sorted(truth):
         sources = sorted(os.listdir(os.path.join(folder, task)))
         with tempfile.TemporaryDirectory() as kept:
@@ -59,13 +59,13 @@ def main():
         if ran.stderr:
             print("  " + ran.stderr.strip().replace("\n", "\n  "))
         shown = ran.stdout.replace(kept, "…").rstrip()
-        transcript.append("## %s\n```\n$ iron-stopwatch try %s\n%s\n```\n" % (task, " ".join(sources), shown))
+        printed.append("## %s\n```\n$ iron-stopwatch try %s\n%s\n```\n" % (task, " ".join(sources), shown))
     print(", ".join("%d %s" % (count, kind) for kind, count in sums.items()))
-    if given.transcript:
-        with open(given.transcript, "w", encoding="utf-8") as handle:
+    if given.printed:
+        with open(given.printed, "w", encoding="utf-8") as handle:
             handle.write("# Tasks, from sources to verdicts\n\nEach is two or three sources in `bench/tasks`, functions as they were "
                          "pasted, tried with one command and nothing else\n(`bench/tasks.py`). What was printed, as it was.\n\n"
-                         + "\n".join(transcript))
+                         + "\n".join(printed))
 
 
 if __name__ == "__main__":

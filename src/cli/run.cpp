@@ -13,7 +13,8 @@ namespace iron {
 namespace {
 
 void print_findings(const Session &session, const Agreement &agreement, const MeasureSummary &summary,
-                    const FittedScope &fitted, const std::vector<JudgedClaim> &claims) {
+                    const FittedScope &fitted, const std::vector<JudgedClaim> &claims,
+                    const ComparisonOfAll &comparison) {
     fmt::print("{}\n", session.problem->title);
     const auto readings = [](int count) {
         return counted_words(static_cast<std::size_t>(count), "reading", "readings");
@@ -38,9 +39,13 @@ void print_findings(const Session &session, const Agreement &agreement, const Me
     fmt::print("{}", wrapped(text, terminal_width, 0));
     if (status_of(agreement) != status_done || !agreement.slow_samples.empty())
         fmt::print("{}", agreement_text(agreement, session.problem->call));
-    const std::string claims_to_make = proposed_text(proposed_claims(fitted));
-    fmt::print("\n{}", findings_text(fitted.scope, fitted, fitted.journal.measurements, claims, &agreement));
-    if (!claims_to_make.empty()) fmt::print("\n{}", claims_to_make);
+    const std::string fastest = fastest_words(comparison);
+    fmt::print("\n{}", findings_text(fitted.scope, fitted, fitted.journal.measurements, claims, &agreement,
+                                     fastest.empty() ? ""
+                                                     : wrapped("Fastest in the worst shape: " + fastest + ".",
+                                                               terminal_width, 0)));
+    if (const std::string to_claim = proposed_text(proposed_claims(fitted)); !to_claim.empty())
+        fmt::print("\n{}", to_claim);
 }
 
 } // namespace
@@ -65,9 +70,7 @@ int run_problem(const Options &options) {
         if (!target.empty()) all["forecast"] = json_of(read_file(session.file("forecast.json")));
         fmt::print("{}\n", text_of(all, 2));
     } else {
-        print_findings(session, agreement, summary, fitted, claims);
-        if (const std::string fastest = fastest_words(comparison); !fastest.empty())
-            fmt::print("\n{}", wrapped("Fastest in the worst shape: " + fastest + ".", terminal_width, 0));
+        print_findings(session, agreement, summary, fitted, claims, comparison);
         if (!target.empty()) fmt::print("\n{}", target);
         if (!options.keeps_nothing) fmt::print("\nResults in {}\n", told_path(session.out));
     }

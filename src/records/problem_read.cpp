@@ -1,11 +1,11 @@
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 
 #include "core/nearest.h"
 #include "records/digest.h"
 #include "records/files.h"
 #include "records/problem.h"
+#include "records/problem_by_argument.h"
 #include "records/quantity.h"
 #include "records/toml_reader.h"
 
@@ -132,7 +132,7 @@ class ProblemReader {
             if (!given) continue;
             reader_.only(*given, {"text", "takes", "program"}, "of the shape '" + name + "'");
             Shape shape{name, std::nullopt, reader_.text(*given, "program").value_or("")};
-            if (given->get("takes")) shape.text = arguments(*given, name);
+            if (given->get("takes")) shape.text = by_argument_.shape(*given, name);
             if (const auto text = reader_.text(*given, "text")) {
                 try {
                     shape.text = parse_template(*text, names_);
@@ -149,106 +149,6 @@ class ProblemReader {
         }
     }
 
-    bool needs_call(const toml::node &node, const char *key) {
-        if (problem_.call) return true;
-        reader_.fault(node.source(), std::string("'") + key + "' by argument needs 'call' above all tables",
-                      "for example:  call = \"best_climb(levels: list of int, most: int) -> int\"");
-        return false;
-    }
-
-    std::vector<std::string> argument_names() const {
-        std::vector<std::string> names;
-        for (const Parameter &one : problem_.call->takes)
-            names.push_back(one.name);
-        return names;
-    }
-
-    // Of a shape: what makes each argument, as one template.
-    std::optional<Template> arguments(const toml::table &shape, const std::string &name) {
-        const toml::table *takes = reader_.table(shape, "takes");
-        if (!takes || !needs_call(*takes, "takes")) return std::nullopt;
-        reader_.only(*takes, argument_names(), "in 'takes' of the shape '" + name + "'");
-        Template whole;
-        for (const Parameter &parameter : problem_.call->takes) {
-            const toml::node *node = takes->get(parameter.name);
-            if (!node) {
-                reader_.fault(takes->source(),
-                              "the shape '" + name + "' does not say how to make '" + parameter.name + "'");
-                continue;
-            }
-            const auto number = node->value_exact<std::int64_t>();
-            const auto text = number ? std::to_string(*number) : reader_.text(*takes, parameter.name.c_str());
-            if (!text) continue;
-            try {
-                Template one = parse_argument(parameter.type, *text, names_);
-                whole.source += (whole.source.empty() ? "" : "; ") + parameter.name + " = " + one.source;
-                whole.parts.push_back(std::move(one.parts.front()));
-            } catch (const ParseError &error) {
-                reader_.fault_in_text(*node, *text, error);
-            }
-        }
-        return whole;
-    }
-
-    // A value as a sample gives it, as the text that solutions read.
-    std::string value(const Type &type, const toml::node &node) {
-        using Kind = Type::Kind;
-        const auto one_line = [&](const std::string &text) {
-            if (text.find('\n') != std::string::npos)
-                reader_.fault(node.source(), "a text can't hold a line break");
-            return text;
-        };
-        if (type.kind == Kind::integer && node.is_integer())
-            return std::to_string(*node.value<std::int64_t>()) + "\n";
-        if (type.kind == Kind::real && node.is_number()) return fmt::format("{}\n", *node.value<double>());
-        if (type.kind == Kind::truth && node.is_boolean()) return *node.value<bool>() ? "true\n" : "false\n";
-        if (type.kind == Kind::text && node.is_string()) return one_line(*node.value<std::string>()) + "\n";
-        const toml::array *list = node.as_array();
-        std::string text;
-        if (type.kind == Kind::pair && list && list->size() == 2)
-            return value(type.parts[0], *list->get(0)) + value(type.parts[1], *list->get(1));
-        if (type.kind == Kind::list && list) {
-            const Type &element = type.parts[0];
-            const bool on_one_line = element.is_number() || element.kind == Kind::truth;
-            text = std::to_string(list->size()) + "\n";
-            for (std::size_t i = 0; i < list->size(); ++i) {
-                std::string one = value(element, *list->get(i));
-                if (on_one_line && !one.empty()) one.back() = i + 1 < list->size() ? ' ' : '\n';
-                text += one;
-            }
-            return on_one_line && list->empty() ? text + "\n" : text;
-        }
-        reader_.fault(node.source(), "this is no " + word_for(type), "'call' says what is expected");
-        return "";
-    }
-
-    std::optional<std::string> given(const toml::table &sample) {
-        const toml::table *by_argument = sample.get_as<toml::table>("given");
-        if (!by_argument) return reader_.text(sample, "given");
-        if (!needs_call(*by_argument, "given")) return std::nullopt;
-        reader_.only(*by_argument, argument_names(), "in 'given' of a sample");
-        std::string text;
-        for (const Parameter &parameter : problem_.call->takes) {
-            const toml::node *node = by_argument->get(parameter.name);
-            if (node)
-                text += value(parameter.type, *node);
-            else
-                reader_.fault(by_argument->source(), "the sample gives no '" + parameter.name + "'");
-        }
-        return text;
-    }
-
-    std::optional<std::string> sample_answer(const toml::table &sample) {
-        const toml::node *node = sample.get("answer");
-        if (!node || !problem_.call) return reader_.text(sample, "answer");
-        const std::optional<std::string> whole = node->value_exact<std::string>();
-        // Answers of solutions that read text are given as such.
-        if (whole &&
-            (problem_.call->gives.kind != Type::Kind::text || whole->find('\n') != std::string::npos))
-            return whole;
-        return value(problem_.call->gives, *node);
-    }
-
     void samples(const toml::table &root) {
         const toml::node *node = root.get("samples");
         if (!node) return;
@@ -263,7 +163,7 @@ class ProblemReader {
                 continue;
             }
             reader_.only(*sample, {"given", "answer"}, "of a sample");
-            const auto given = this->given(*sample), answer = sample_answer(*sample);
+            const auto given = by_argument_.given(*sample), answer = by_argument_.answer(*sample);
             if (given && answer)
                 problem_.samples.push_back({*given, *answer});
             else if (!sample->get("given") || !sample->get("answer"))
@@ -370,7 +270,7 @@ class ProblemReader {
         made.build = reader_.text(given, "build").value_or("");
         made.run = reader_.text(given, "run").value_or("");
         made.function = reader_.text(given, "function").value_or("");
-        if (!made.function.empty()) needs_call(*given.get("function"), "function");
+        if (!made.function.empty()) by_argument_.needs_call(*given.get("function"), "function");
         if (!made.run.empty() && made.style.empty())
             reader_.fault(given.get("run")->source(), "a solution with 'run' has to say its style",
                           "add  style = \"program\"  (or \"function\")");
@@ -428,6 +328,7 @@ class ProblemReader {
     TomlReader reader_;
     Problem problem_;
     std::vector<std::string> names_;
+    ByArgument by_argument_{reader_, problem_.call, names_};
 };
 
 } // namespace

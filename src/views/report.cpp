@@ -320,8 +320,9 @@ std::vector<std::string> reach_sentences(const std::vector<Measurement> &measure
 
 std::string findings_text(const Scope &scope, const Fitted &fitted,
                           const std::vector<Measurement> &measurements,
-                          const std::vector<JudgedClaim> &claims, const Agreement *agreement) {
-    std::string text = claims_table(claims, fitted.growths, agreement);
+                          const std::vector<JudgedClaim> &claims, const Agreement *agreement,
+                          const std::string &between) {
+    std::string text = claims_table(claims, fitted.growths, agreement, between);
     std::vector<std::string> sentences = floor_sentences(measurements, scope.swept());
     for (std::string &sentence : reach_sentences(measurements))
         sentences.push_back(std::move(sentence));

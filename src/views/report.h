@@ -31,11 +31,12 @@ std::vector<Figure> figures_of(const Report &report);
 using DrawnFigures = std::map<std::string, std::string>;
 Page page_of(const Report &report, const DrawnFigures &drawn);
 
-// The verdicts as a table with their reasons, and what is to be known of whole programs and of solutions that
-// went over a limit.
+// The verdicts as a table, `between`, their reasons, and what is to be known of whole programs and of
+// solutions that went over a limit.
 std::string findings_text(const Scope &scope, const Fitted &fitted,
                           const std::vector<Measurement> &measurements,
-                          const std::vector<JudgedClaim> &claims, const Agreement *agreement);
+                          const std::vector<JudgedClaim> &claims, const Agreement *agreement,
+                          const std::string &between = "");
 
 // Of solutions that remember from call to call: a sentence each.
 std::vector<std::string> remembering_sentences(const std::vector<Measurement> &measurements);

@@ -96,21 +96,41 @@ std::string chart_of(const JudgedClaim &one, const std::vector<SeriesGrowth> &gr
 
 } // namespace
 
+namespace {
+
+std::string claim_words(const JudgedClaim &one) {
+    std::string claim = word_for(one.claim.metric) + (" " + one.claim.bound.written);
+    if (one.claim.shape != "every") claim += " on " + one.claim.shape;
+    return claim;
+}
+
+// What is false first, then what is open: that is what people look for.
+std::string reasons_text(const std::vector<JudgedClaim> &claims) {
+    std::string text;
+    for (const Verdict verdict : {Verdict::exceeded, Verdict::undecided, Verdict::holds})
+        for (const JudgedClaim &one : claims) {
+            if (one.judgement.verdict != verdict) continue;
+            text += wrapped(
+                fmt::format("{}, {}: {}.", one.solution, claim_words(one), reason_text(one.judgement)),
+                terminal_width, 2);
+            if (one.judgement.would_decide)
+                text += wrapped(would_decide_words(one.judgement), terminal_width, 4);
+        }
+    return text;
+}
+
+} // namespace
+
 std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vector<SeriesGrowth> &growths,
-                         const Agreement *agreement) {
+                         const Agreement *agreement, const std::string &between) {
     std::vector<std::vector<std::string>> rows;
-    std::string reasons, last;
+    std::string last;
     for (const JudgedClaim &one : claims) {
         const Judgement &judged = one.judgement;
-        std::string claim = word_for(one.claim.metric) + (" " + one.claim.bound.written);
-        if (one.claim.shape != "every") claim += " on " + one.claim.shape;
         const std::string grows = judged.growth_class.empty() ? "-" : judged.growth_class;
-        rows.push_back({one.solution == last ? "" : one.solution, claim, grows, verdict_text(judged),
-                        chart_of(one, growths)});
+        rows.push_back({one.solution == last ? "" : one.solution, claim_words(one), grows,
+                        verdict_text(judged), chart_of(one, growths)});
         last = one.solution;
-        reasons +=
-            wrapped(fmt::format("{}, {}: {}.", one.solution, claim, reason_text(judged)), terminal_width, 2);
-        if (judged.would_decide) reasons += wrapped(would_decide_words(judged), terminal_width, 4);
     }
     // Solutions without any claim still grow like something.
     for (const SeriesGrowth &growth : growths) {
@@ -133,6 +153,8 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
         for (const SolutionAgreement &entry : agreement->solutions)
             if (entry.verdict != SolutionAgreement::Verdict::agrees)
                 text += wrapped("left out: " + entry.name + ": " + sentence_for(entry), terminal_width, 2);
+    if (!between.empty()) text += "\n" + between;
+    const std::string reasons = reasons_text(claims);
     return text + (reasons.empty() ? "" : "\n" + reasons);
 }
 

@@ -17,9 +17,10 @@ namespace iron {
 constexpr std::size_t terminal_width = 80;
 
 // Solution by solution the claimed bound, what it grows like, the verdict, and a small chart of what decided
-// over the bound (inline_chart); then a sentence of reason for each claim.
+// over the bound (inline_chart); `between`, if there is any; then a sentence of reason for each claim, for
+// those first that are exceeded, then for those that are open.
 std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vector<SeriesGrowth> &growths,
-                         const Agreement *agreement);
+                         const Agreement *agreement, const std::string &between = "");
 
 // "exceeded", "holds, loose"; and, where something is open, what would decide it, a sentence, else "".
 std::string verdict_text(const Judgement &judgement);

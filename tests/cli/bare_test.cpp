@@ -146,15 +146,15 @@ TEST(BareFunctions, OfEveryTypeAreReadAndWritten) {
             {"a.js", "const longest = (names) => names.reduce((a, b) => a > b ? a : b);\n"},
             {"A.java", "String longest(String[] names) { return Collections.max(Arrays.asList(names)); }\n"},
             {"a.rs", "fn longest(names: &Vec<String>) -> String { names.iter().max().unwrap().clone() }\n"}});
-    agreed("turned(levels: list of int) -> levels", "levels = \"integers(n, 0, 9)\"",
-           {{"a.cpp", "void turned(vector<int> &levels) { reverse(levels.begin(), levels.end()); }\n"},
-            {"a.c", "void turned(int *a, int n) { for (int i = 0; i < n / 2; i++) { int t = a[i]; a[i] = a[n "
+    agreed("reverse(levels: list of int) -> levels", "levels = \"integers(n, 0, 9)\"",
+           {{"a.cpp", "void reverse(vector<int> &levels) { reverse(levels.begin(), levels.end()); }\n"},
+            {"a.c", "void reverse(int *a, int n) { for (int i = 0; i < n / 2; i++) { int t = a[i]; a[i] = a[n "
                     "- 1 - i]; a[n - 1 - i] = t; } }\n"},
-            {"a.py", "def turned(levels):\n    levels.reverse()\n"},
-            {"a.js", "function turned(levels) { levels.reverse(); }\n"},
-            {"A.java", "class A { void turned(int[] a) { for (int i = 0, j = a.length - 1; i < j; i++, j--) "
+            {"a.py", "def reverse(levels):\n    levels.reverse()\n"},
+            {"a.js", "function reverse(levels) { levels.reverse(); }\n"},
+            {"A.java", "class A { void reverse(int[] a) { for (int i = 0, j = a.length - 1; i < j; i++, j--) "
                        "{ int t = a[i]; a[i] = a[j]; a[j] = t; } } }\n"},
-            {"a.rs", "fn turned(levels: &mut Vec<i32>) { levels.reverse(); }\n"}});
+            {"a.rs", "fn reverse(levels: &mut Vec<i32>) { levels.reverse(); }\n"}});
     agreed(
         "spans(ends: list of (int, int), names: list of list of int) -> list of bool",
         "ends = 'rows(n, \"{integers(2, 0, 9)}\")', names = 'rows(n, \"{integers(2, 0, 9)}\")'",
@@ -207,7 +207,7 @@ TEST(BareFunctions, FaultsShowTheFunctionAsItStands) {
         said("odd.cpp", "\nint highest_run(const vector<int> &a) { return 0; }\n"),
         "odd.cpp:2: int highest_run(const vector<int> &a)\nit takes 1 argument, 'call' gives it 2");
     expect_contains(said("odd.rs", "fn highest_run(a: &str, most: i32) -> i32 { 0 }\n"),
-                    "'a: &str' is no list, and 'call' gives it list of int 'levels'");
+                    "'a: &str' is text, and 'call' gives it list of int 'levels'");
     expect_contains(said("odd.cpp", "void highest_run(vector<int> &a, int most) {}\n"), "it returns nothing");
     expect_contains(said("odd.c", "int highest_run(const int *a, int most) { return 0; }\n"),
                     "it takes fewer arguments than 'call' gives it");

@@ -7,6 +7,7 @@
 #include "core/error.h"
 #include "core/nearest.h"
 #include "lab/languages/language.h"
+#include "lab/languages/written_type.h"
 #include "records/claims_in_source.h"
 #include "records/digest.h"
 #include "records/files.h"
@@ -31,54 +32,50 @@ std::vector<InSource> functions_of(const Problem &problem, const Solution &solut
     return all;
 }
 
-bool has_word(const std::string &text, std::initializer_list<const char *> words) {
-    return std::any_of(words.begin(), words.end(),
-                       [&](const char *word) { return text.find(word) != std::string::npos; });
-}
-
-// What is wrong with a parameter as it is written, "" where that can't be told: a name of the user's own, or
-// a language without types.
-std::string misfit(const Type &type, const std::string &written) {
-    const bool is_list = has_word(
-        written, {"vector", "list", "List", "[]", "Vec<", "span", "deque", "array", "&[", "mut [", "..."});
-    const bool is_text = has_word(written, {"string", "String", "str", "char"});
-    static const char *const of_numbers[] = {"int",  "long", "short",   "size_t", "double",  "float",
-                                             "bool", "i32",  "i64",     "u32",    "u64",     "usize",
-                                             "f64",  "f32",  "Integer", "Long",   "boolean", "Double"};
-    const bool is_number = std::any_of(std::begin(of_numbers), std::end(of_numbers), [&](const char *word) {
-        const std::string start = std::string(word) + " ";
-        std::string bare = written;
-        for (const char *ahead : {"const ", "final ", "mut "})
-            if (bare.starts_with(ahead)) bare.erase(0, std::string(ahead).size());
-        const std::size_t colon = bare.find(": ");
-        return bare.starts_with(start) || (colon != std::string::npos && bare.substr(colon + 2) == word);
-    });
-    if (type.kind == Type::Kind::list) return is_number || (is_text && !is_list) ? "is no list" : "";
-    if (type.kind == Type::Kind::text) return is_number || (is_list && !is_text) ? "is no text" : "";
-    if (type.kind != Type::Kind::pair && (is_list || (is_text && !is_number))) return "is no single value";
-    return "";
+// Whether a parameter of the one type can be given a value of the other, as far as their forms tell.
+bool takes(const Type &written, const Type &said) {
+    using Kind = Type::Kind;
+    switch (said.kind) {
+    case Kind::list:
+        return written.kind == Kind::list && takes(written.parts[0], said.parts[0]);
+    case Kind::pair:
+        return (written.kind == Kind::pair && takes(written.parts[0], said.parts[0]) &&
+                takes(written.parts[1], said.parts[1])) ||
+               (written.kind == Kind::list && takes(written.parts[0], said.parts[0]));
+    case Kind::text: // or its letters
+        return written.kind == Kind::text ||
+               (written.kind == Kind::list && written.parts[0].kind == Kind::text);
+    case Kind::integer:
+    case Kind::real:
+    case Kind::truth:
+        return written.is_number() || written.kind == Kind::truth;
+    }
+    return true;
 }
 
 // What its head says of its arguments has to be what the problem calls it with.
 void check_head(const Call &call, const InSource &found) {
     const FoundFunction &function = found.function;
-    std::vector<std::string> takes = function.takes;
-    if (!takes.empty() && has_word(takes[0], {"self", "cls"})) takes.erase(takes.begin());
+    std::vector<std::string> parameters = function.takes;
+    if (!parameters.empty() && is_receiver(parameters[0])) parameters.erase(parameters.begin());
     const auto refuse = [&](const std::string &what) {
         throw Error(Category::usage,
                     fmt::format("{}:{}: {}\n{}", found.source, function.line, function.head, what));
     };
-    const bool counts = std::none_of(takes.begin(), takes.end(), [](const std::string &one) {
-        return has_word(one, {"*", "=", "..."}); // any number, or one with a value of its own
+    const bool counts = std::none_of(parameters.begin(), parameters.end(), [](const std::string &one) {
+        return one.find_first_of("*=") != std::string::npos; // any number, or one with a value of its own
     });
-    if (counts && takes.size() != call.takes.size())
-        refuse(fmt::format("it takes {} argument{}, 'call' gives it {}", takes.size(),
-                           takes.size() == 1 ? "" : "s", call.takes.size()));
-    for (std::size_t i = 0; i < std::min(takes.size(), call.takes.size()); ++i)
-        if (const std::string what = misfit(call.takes[i].type, takes[i]); !what.empty())
-            refuse(fmt::format("'{}' {}, and 'call' gives it {} '{}'", takes[i], what,
+    if (counts && parameters.size() != call.takes.size())
+        refuse(fmt::format("it takes {}, 'call' gives it {}",
+                           parameters.size() == 1 ? "1 argument"
+                                                  : fmt::format("{} arguments", parameters.size()),
+                           call.takes.size()));
+    for (std::size_t i = 0; i < std::min(parameters.size(), call.takes.size()); ++i)
+        if (const auto written = parameter_written(parameters[i]).type;
+            written && !takes(*written, call.takes[i].type))
+            refuse(fmt::format("'{}' is {}, and 'call' gives it {} '{}'", parameters[i], word_for(*written),
                                word_for(call.takes[i].type), call.takes[i].name));
-    if (call.answers_in < 0 && has_word(" " + function.before + " ", {" void "}))
+    if (call.answers_in < 0 && (" " + function.before + " ").find(" void ") != std::string::npos)
         refuse("it returns nothing: in 'call', write the argument that it answers through behind '->'");
 }
 

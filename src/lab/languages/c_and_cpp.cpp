@@ -176,7 +176,7 @@ class Cpp : public CompiledByGcc {
         const std::string program = fmt::format(
             "#include <iron_stopwatch_call.hpp>\n{}#include \"{}\"\n"
             "signed main() {{\n    return ::iron_stopwatch::run<::iron_stopwatch::CalledProgram<\n"
-            "        &{}, ::std::tuple<{}>, {}, {}>>();\n}}\n",
+            "        &::{}, ::std::tuple<{}>, {}, {}>>();\n}}\n",
             bare.supplied ? usual_headers() : "", (recipe.problem.folder / bare.source).string(), name, types,
             tag(call.gives), call.answers_in);
         return laid_out(recipe, std::filesystem::path(bare.source).filename(), program);

@@ -69,6 +69,11 @@ bool is_one_of(const std::string &word, std::initializer_list<const char *> word
     return std::find(words.begin(), words.end(), word) != words.end();
 }
 
+bool is_receiver(const std::string &parameter) {
+    const std::string last = parameter.substr(parameter.find_last_of(" &") + 1);
+    return last == "self" || last == "cls";
+}
+
 std::string without_comments(const std::string &source) {
     std::string code = source;
     const auto blank = [&](std::size_t from, std::size_t to) {

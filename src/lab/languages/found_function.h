@@ -33,6 +33,9 @@ std::string plain_name(const std::string &name);
 
 bool is_one_of(const std::string &word, std::initializer_list<const char *> words);
 
+// A method's own object, as Python and Rust write it among the parameters.
+bool is_receiver(const std::string &parameter);
+
 // At commas that stand in no bracket; blanks at the ends are left out.
 std::vector<std::string> split_at_commas(const std::string &text);
 

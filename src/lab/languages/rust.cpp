@@ -132,7 +132,7 @@ class Rust : public Language {
         const Call &call = *recipe.problem.call;
         const std::string source = (recipe.problem.folder / recipe.bare->source).string();
         std::vector<std::string> takes = function.takes;
-        const bool is_method = !takes.empty() && takes[0].ends_with("self");
+        const bool is_method = !takes.empty() && is_receiver(takes[0]);
         if (is_method) takes.erase(takes.begin());
         std::string answer = "()";
         if (function.behind.starts_with("->")) {

@@ -118,8 +118,7 @@ WrittenHead head_written(const FoundFunction &function, const std::string &comme
     WrittenHead head;
     for (std::size_t i = 0; i < function.takes.size(); ++i) {
         const std::string &text = function.takes[i];
-        if (i == 0 && is_one_of(compact(text), {"self", "&self", "&mutself", "cls", "mutself", "void"}))
-            continue;
+        if (text == "void" || (i == 0 && is_receiver(text))) continue;
         WrittenParameter one = parameter_written(text);
         const bool is_pointer = pairs_of_c && text.find_first_of("*[") != std::string::npos;
         if (is_pointer && text.find("char") == std::string::npos) {
