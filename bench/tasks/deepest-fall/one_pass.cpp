@@ -1,5 +1,5 @@
-#include <vector>
 #include <algorithm>
+#include <vector>
 // Time: O(n), Space: O(1)
 int deepestFall(const std::vector<int> &levels) {
     int highest = levels[0], fall = 0;

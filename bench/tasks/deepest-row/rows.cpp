@@ -1,9 +1,10 @@
 // every cell once: O(n^2) time, O(1) space
-int deepestRow(const vector<vector<int>>& grid) {
+int deepestRow(const vector<vector<int>> &grid) {
     int best = INT_MIN;
-    for (const auto& row : grid) {
+    for (const auto &row : grid) {
         int sum = 0;
-        for (int depth : row) sum += depth;
+        for (int depth : row)
+            sum += depth;
         best = max(best, sum);
     }
     return best;

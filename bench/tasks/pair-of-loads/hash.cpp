@@ -1,5 +1,5 @@
 // O(n) time, O(n) space
-bool hasPair(vector<int>& loads, int target) {
+bool hasPair(vector<int> &loads, int target) {
     unordered_set<int> seen;
     for (int load : loads) {
         if (seen.count(target - load)) return true;
