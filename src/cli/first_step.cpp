@@ -3,8 +3,8 @@
 #include <fmt/format.h>
 
 #include "cli/common.h"
-#include "views/text.h"
 #include "lab/languages/language.h"
+#include "views/text.h"
 
 namespace iron {
 

@@ -90,10 +90,14 @@ std::string comment_above(const std::string &source, int line) {
     for (int at = line - 2; at >= 0 && at < static_cast<int>(lines.size()); --at) {
         const std::string &one = lines[static_cast<std::size_t>(at)];
         const std::size_t first = one.find_first_not_of(" \t");
-        // A decorator, an annotation, a template's line.
-        const bool belongs =
-            first != std::string::npos &&
-            (one[first] == '@' || one.compare(first, 2, "#[") == 0 || one.compare(first, 8, "template") == 0);
+        // A decorator, an annotation, a template's line; the head of the class of which it is the first
+        // method.
+        const auto starts = [&](const char *word) {
+            return first != std::string::npos && one.compare(first, std::string(word).size(), word) == 0;
+        };
+        const bool belongs = starts("@") || starts("#[") || starts("template") || starts("class ") ||
+                             starts("public class ") || starts("struct ") || starts("impl ") ||
+                             starts("public:") || starts("export class ");
         if (!is_whole_comment(one) && !belongs) break;
         comment.insert(0, one + "\n");
     }

@@ -90,7 +90,8 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
     fitted.lines = lines_of(scope, fitted, taken, earlier, each);
     // Where nobody claims anything, what could be claimed is asked for; else time goes into the claims made.
     std::vector<SolutionClaims> trying = claims;
-    if (std::all_of(claims.begin(), claims.end(), [](const SolutionClaims &one) { return one.claims.empty(); }))
+    if (std::all_of(claims.begin(), claims.end(),
+                    [](const SolutionClaims &one) { return one.claims.empty(); }))
         for (SolutionClaims &one : trying)
             one = with_claims_to_try(one, fitted.growths, judging(fitted));
     Needs needs(scope, trying);

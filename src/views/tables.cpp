@@ -35,6 +35,11 @@ std::string class_text(const Growth &growth) {
     return growth.is_fitted() ? growth.told().name : "too few sizes";
 }
 
+// Growth that is on no list says nothing to a person who did not ask for it.
+std::string unclaimed_class(const Growth &growth) {
+    return growth.is_fitted() && growth.told().bent ? "-" : class_text(growth);
+}
+
 // A block of an input or an answer, cut to what a person can take in.
 std::string excerpt(const std::string &text) {
     if (text.empty()) return "        (nothing)\n";
@@ -141,10 +146,10 @@ std::string claims_table(const std::vector<JudgedClaim> &claims, const std::vect
             return one.metric == Metric::steps && one.solution == growth.solution &&
                    one.shape == growth.shape && one.growth.is_fitted();
         });
-        rows.push_back(
-            {growth.solution == last ? "" : growth.solution, "no claim",
-             class_text(steps != growths.end() ? steps->growth : growth.growth) + " (" + growth.shape + ")",
-             "-", ""});
+        rows.push_back({growth.solution == last ? "" : growth.solution, "no claim",
+                        unclaimed_class(steps != growths.end() ? steps->growth : growth.growth) + " (" +
+                            growth.shape + ")",
+                        "-", ""});
         last = growth.solution;
     }
     std::string text =

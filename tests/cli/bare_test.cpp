@@ -146,15 +146,16 @@ TEST(BareFunctions, OfEveryTypeAreReadAndWritten) {
             {"a.js", "const longest = (names) => names.reduce((a, b) => a > b ? a : b);\n"},
             {"A.java", "String longest(String[] names) { return Collections.max(Arrays.asList(names)); }\n"},
             {"a.rs", "fn longest(names: &Vec<String>) -> String { names.iter().max().unwrap().clone() }\n"}});
-    agreed("reverse(levels: list of int) -> levels", "levels = \"integers(n, 0, 9)\"",
-           {{"a.cpp", "void reverse(vector<int> &levels) { reverse(levels.begin(), levels.end()); }\n"},
-            {"a.c", "void reverse(int *a, int n) { for (int i = 0; i < n / 2; i++) { int t = a[i]; a[i] = a[n "
-                    "- 1 - i]; a[n - 1 - i] = t; } }\n"},
-            {"a.py", "def reverse(levels):\n    levels.reverse()\n"},
-            {"a.js", "function reverse(levels) { levels.reverse(); }\n"},
-            {"A.java", "class A { void reverse(int[] a) { for (int i = 0, j = a.length - 1; i < j; i++, j--) "
-                       "{ int t = a[i]; a[i] = a[j]; a[j] = t; } } }\n"},
-            {"a.rs", "fn reverse(levels: &mut Vec<i32>) { levels.reverse(); }\n"}});
+    agreed(
+        "reverse(levels: list of int) -> levels", "levels = \"integers(n, 0, 9)\"",
+        {{"a.cpp", "void reverse(vector<int> &levels) { reverse(levels.begin(), levels.end()); }\n"},
+         {"a.c", "void reverse(int *a, int n) { for (int i = 0; i < n / 2; i++) { int t = a[i]; a[i] = a[n "
+                 "- 1 - i]; a[n - 1 - i] = t; } }\n"},
+         {"a.py", "def reverse(levels):\n    levels.reverse()\n"},
+         {"a.js", "function reverse(levels) { levels.reverse(); }\n"},
+         {"A.java", "class A { void reverse(int[] a) { for (int i = 0, j = a.length - 1; i < j; i++, j--) "
+                    "{ int t = a[i]; a[i] = a[j]; a[j] = t; } } }\n"},
+         {"a.rs", "fn reverse(levels: &mut Vec<i32>) { levels.reverse(); }\n"}});
     agreed(
         "spans(ends: list of (int, int), names: list of list of int) -> list of bool",
         "ends = 'rows(n, \"{integers(2, 0, 9)}\")', names = 'rows(n, \"{integers(2, 0, 9)}\")'",

@@ -73,8 +73,7 @@ TEST(FoundFunctions, OfPythonFollowTheIndent) {
 }
 
 TEST(FoundFunctions, CommentsAndQuotesAreBlankInTheirPlace) {
-    EXPECT_EQ(without_comments("a /* { */ b // {\nc \"{\" '{' 1'000"),
-              "a         b     \nc \" \" ' ' 1'000");
+    EXPECT_EQ(without_comments("a /* { */ b // {\nc \"{\" '{' 1'000"), "a         b     \nc \" \" ' ' 1'000");
 }
 
 } // namespace

@@ -24,6 +24,8 @@ TEST(ClaimsInSource, AreReadFromTheCommentAbove) {
               (Texts{"2 time O(n)", "2 space O(1)"}));
     EXPECT_EQ(told("// O(n^2) time, O(max(n, k)) memory\n@staticmethod\ndef f(a):\n", 3),
               (Texts{"1 time O(n^2)", "1 space O(max(n, k))"}));
+    EXPECT_EQ(told("# O(n) time\nclass Tides:\n    def f(self, a):\n", 3), (Texts{"1 time O(n)"}))
+        << "above its class";
     EXPECT_EQ(told("// Space: Theta(n); time: O(n)\nint f() {\n", 2),
               (Texts{"1 space Theta(n)", "1 time O(n)"}));
 }
