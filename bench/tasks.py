@@ -60,7 +60,8 @@ def main():
             print("  " + ran.stderr.strip().replace("\n", "\n  "))
         shown = ran.stdout.replace(kept, "…").rstrip()
         printed.append("## %s\n```\n$ iron-stopwatch try %s\n%s\n```\n" % (task, " ".join(sources), shown))
-    print(", ".join("%d %s" % (count, kind) for kind, count in sums.items()))
+    total = ", ".join("%d %s" % (count, kind) for kind, count in sums.items())
+    print(total)
     if given.printed:
         with open(given.printed, "w", encoding="utf-8") as handle:
             handle.write("# Tasks, from sources to verdicts\n\nEach is two or three sources in `bench/tasks`, functions as they were "

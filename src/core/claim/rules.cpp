@@ -369,6 +369,24 @@ std::vector<std::string> rule_names() {
             "unread-shapes", "reading",        "garbage"};
 }
 
+namespace {
+
+// One growth is told of a claim: where what explains the readings best is on no list, that which decided, as
+// the reason says it. Over several sizes it is told of nothing that is open: there such growth follows
+// anything.
+void tell_what_decided(const Evidence &e, Judgement &j) {
+    if (!e.growth || !e.growth->is_fitted() || !e.growth->best().bent) return;
+    const Fit *decided = j.verdict == Verdict::exceeded ? e.leaving()
+                         : j.verdict == Verdict::holds  ? e.inside
+                                                        : nullptr;
+    if (decided && !decided->bent)
+        j.growth_class = decided->name;
+    else if (j.verdict == Verdict::undecided && e.growth->names().size() > 1)
+        j.growth_class.clear();
+}
+
+} // namespace
+
 Judgement judged_on(const Evidence &e, const Without &without) {
     Judgement j;
     j.worst_shape = e.shape->shape;
@@ -387,6 +405,7 @@ Judgement judged_on(const Evidence &e, const Without &without) {
             rule.decide(e, j);
             break;
         }
+    tell_what_decided(e, j);
     for (const QualifyingRule &rule : qualifying_rules())
         if (!without.contains(rule.name) && rule.applies(e, j)) rule.qualify(e, j);
     return j;
