@@ -371,7 +371,7 @@ TEST(DemoCommand, LaysTheProblemsOutAndRunsThem) {
 }
 
 TEST(DemoProblems, AgreeWhereTheyShould) {
-    for (const char *name : {"signal-match", "barge-load", "mooring-chain", "pier-planks", "ferry-stops"}) {
+    for (const char *name : {"barge-load", "mooring-chain", "pier-planks", "ferry-stops"}) {
         const Folder folder;
         folder.demo(name);
         const Ran ran = folder.run({"agree", "--tries", "12"});
