@@ -11,13 +11,13 @@ namespace {
 
 int try_sources(const std::vector<std::string> &files, const std::string &keep, Options options) {
     const Workspace scratch(Workspace::Place::disk);
-    const std::filesystem::path folder =
-        keep.empty() ? scratch.path() / "tried" : std::filesystem::path(keep);
+    std::filesystem::path folder = scratch.path() / "tried";
     const StartedFolder started = start_folder(folder, files);
     if (!started.proposal)
         throw Error(Category::usage, "these are programs that read their own input, or share no function",
                     fmt::format("how their input looks can't be known: iron-stopwatch new DIR --from {}",
                                 fmt::join(files, " ")));
+    if (!keep.empty()) start_folder(folder = keep, files);
     options.problem = folder.string();
     options.keeps_nothing = keep.empty();
     const int status = run_problem(options);

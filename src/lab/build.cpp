@@ -49,7 +49,7 @@ Built Builder::build(const Problem &problem, const Solution &solution) const {
         built.style = style_of(problem, solution);
         Product product;
         const fs::path supplied = mark_of_supplies(problem, solution);
-        Recipe recipe = recipe_for(problem, solution, fs::exists(supplied), false);
+        Recipe recipe = recipe_as_meant(problem, solution, fs::exists(supplied), false);
         const std::string supplies = recipe.bare ? language_of(solution)->supplies() : "";
         built.timing = prepared(recipe, product);
         if (!product.ok && !supplies.empty() && !recipe.bare->supplied) {
@@ -82,9 +82,8 @@ fs::path Builder::mark_of_supplies(const Problem &problem, const Solution &solut
     return adapters_ / "supplied" / hex_digest(texts);
 }
 
-// As the problem means the solution.
-Recipe Builder::recipe_for(const Problem &problem, const Solution &solution, bool supplied,
-                           bool counting) const {
+Recipe Builder::recipe_as_meant(const Problem &problem, const Solution &solution, bool supplied,
+                                bool counting) const {
     Recipe recipe = recipe_for(problem, solution, style_of(problem, solution), counting);
     if (is_bare(problem, solution)) {
         recipe.bare = bare_of(problem, solution);
@@ -202,7 +201,8 @@ void Builder::build_counters(const Problem &problem, std::vector<Built> &built,
         Built &one = built[i];
         if (!one.ok || std::find(names.begin(), names.end(), one.name) == names.end()) return;
         try {
-            build_counter(recipe_for(problem, *problem.solution(one.name), !one.supplied.empty(), true), one);
+            build_counter(recipe_as_meant(problem, *problem.solution(one.name), !one.supplied.empty(), true),
+                          one);
         } catch (const Error &error) {
             if (error.category() == Category::interrupted) throw;
             one.no_counting = error.what();

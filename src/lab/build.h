@@ -61,7 +61,9 @@ class Builder {
     Recipe recipe_for(const Problem &problem, const Solution &solution, Style style, bool counting) const {
         return {problem, solution, style, counting, adapters_, scratch_, store_, {}};
     }
-    Recipe recipe_for(const Problem &problem, const Solution &solution, bool supplied, bool counting) const;
+    // As the problem means the solution.
+    Recipe recipe_as_meant(const Problem &problem, const Solution &solution, bool supplied,
+                           bool counting) const;
     std::filesystem::path mark_of_supplies(const Problem &problem, const Solution &solution) const;
     Runnable prepared(const Recipe &recipe, Product &product) const;
     Product compiled(const Recipe &recipe) const;

@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 #include <map>
 #include <set>
+#include <stdexcept>
 
 #include "core/bound/parse.h"
 #include "lab/languages/language.h"
@@ -99,10 +100,10 @@ std::string shared_name(const std::vector<Given> &all) {
 // What an argument without a type is most often, by its name.
 Type guessed(const std::string &name) {
     const std::string plain = plain_name(name);
-    static const std::set<std::string> texts = {"s", "t", "text", "word", "string", "name", "pattern", "a1"};
-    static const std::set<std::string> numbers = {"n",     "m",      "k",     "x",       "target", "limit",
-                                                  "most",  "count",  "size",  "hours",   "amount", "index",
-                                                  "width", "window", "total", "capacity"};
+    static const std::set<std::string> texts = {"s", "t", "text", "word", "string", "name", "pattern"};
+    static const std::set<std::string> numbers = {"n",     "m",     "k",      "x",     "target",
+                                                  "limit", "most",  "count",  "size",  "amount",
+                                                  "index", "width", "window", "total", "capacity"};
     if (texts.contains(plain)) return {Kind::text, {}};
     if (numbers.contains(plain)) return {Kind::integer, {}};
     if (plain == "grid" || plain == "matrix" || plain == "edges")
@@ -138,7 +139,7 @@ class Proposer {
   private:
     void assume(const std::string &what) { proposal_.assumed.push_back(what); }
 
-    // Of the first that says it; the names are those of the first that has as many.
+    // Types are those of the first that says them, names those of the first.
     void call() {
         const std::size_t count = functions_.front()->head.takes.size();
         proposal_.call.function = functions_.front()->function.name;
@@ -174,18 +175,17 @@ class Proposer {
             assume("the answer is taken for int: no source says its type");
     }
 
+    // `wanted`, else the next that is usual and neither taken nor a function of bounds.
     std::string free_letter(const std::string &wanted) {
-        for (std::string letter : {wanted, std::string("n"), std::string("m"), std::string("k"),
-                                   std::string("p"), std::string("q")}) {
+        for (const char c : wanted + "nmkpqrstuvwxyzabcdfgh") {
+            const std::string letter(1, c);
             const auto &reserved = reserved_words();
-            const bool fits = letter.size() == 1 && std::isalpha(static_cast<unsigned char>(letter[0])) &&
-                              std::find(reserved.begin(), reserved.end(), letter) == reserved.end();
-            if (fits && !letters_.contains(letter)) {
-                letters_.insert(letter);
+            if (std::isalpha(static_cast<unsigned char>(c)) &&
+                std::find(reserved.begin(), reserved.end(), letter) == reserved.end() &&
+                letters_.insert(letter).second)
                 return letter;
-            }
         }
-        return "r";
+        throw std::logic_error("a function with more sizes than letters");
     }
 
     void sizes_and_shapes() {

@@ -156,8 +156,6 @@ std::vector<std::string_view> words_of(std::string_view text) {
     return words;
 }
 
-bool is_one_word(const Type &type) { return type.is_number() || type.kind == Type::Kind::truth; }
-
 bool is_word_of(const Type &type, std::string_view word) {
     const char *const end = word.data() + word.size();
     if (type.kind == Type::Kind::truth) return word == "true" || word == "false";
@@ -196,7 +194,7 @@ std::string text_of_value(const Type &type, std::string_view made) {
         return std::string(made) + "\n";
     }
     const std::vector<std::string_view> words = words_of(made);
-    if (is_one_word(type)) {
+    if (type.is_one_word()) {
         if (words.size() != 1) refuse(type, made);
         return of_words(type, words, made);
     }
@@ -205,7 +203,7 @@ std::string text_of_value(const Type &type, std::string_view made) {
         return text_of_value(type.parts[0], words[0]) + text_of_value(type.parts[1], words[1]);
     }
     const Type &element = type.parts[0];
-    if (is_one_word(element)) return fmt::format("{}\n", words.size()) + of_words(element, words, made);
+    if (element.is_one_word()) return fmt::format("{}\n", words.size()) + of_words(element, words, made);
     std::string elements;
     std::size_t count = 0;
     for (Lines lines(made); !lines.at_end(); ++count)
@@ -224,7 +222,7 @@ class Written {
         using Kind = Type::Kind;
         if (lines_.at_end()) return std::nullopt;
         if (type.kind == Kind::text) return fmt::format("\"{}\"", lines_.next());
-        if (is_one_word(type)) {
+        if (type.is_one_word()) {
             const auto words = words_of(lines_.next());
             if (words.size() != 1 || !is_word_of(type, words[0])) return std::nullopt;
             return std::string(words[0]);
@@ -247,7 +245,7 @@ class Written {
   private:
     std::optional<std::string> elements(const Type &type, std::size_t count) {
         std::string all;
-        if (is_one_word(type)) {
+        if (type.is_one_word()) {
             const auto words = words_of(lines_.at_end() ? "" : lines_.next());
             if (words.size() != count) return std::nullopt;
             for (const std::string_view word : words)

@@ -14,7 +14,8 @@ struct Type {
     std::vector<Type> parts; // of a list its elements' type; of a pair both
 
     bool is_number() const { return kind == Kind::integer || kind == Kind::real; }
-    bool holds(Kind some) const; // itself or in a part
+    bool is_one_word() const { return is_number() || kind == Kind::truth; } // lists of such stand on one line
+    bool holds(Kind some) const;                                            // itself or in a part
 };
 
 struct Parameter {

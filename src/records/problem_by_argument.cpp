@@ -63,7 +63,7 @@ std::string ByArgument::value(const Type &type, const toml::node &node) {
         return value(type.parts[0], *list->get(0)) + value(type.parts[1], *list->get(1));
     if (type.kind == Kind::list && list) {
         const Type &element = type.parts[0];
-        const bool on_one_line = element.is_number() || element.kind == Kind::truth;
+        const bool on_one_line = element.is_one_word();
         text = std::to_string(list->size()) + "\n";
         for (std::size_t i = 0; i < list->size(); ++i) {
             std::string one = value(element, *list->get(i));

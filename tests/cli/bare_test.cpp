@@ -169,6 +169,14 @@ TEST(BareFunctions, OfEveryTypeAreReadAndWritten) {
                     "all[i] = ends[i][0] < names.get(i).get(1);\n    return all; } }\n"},
          {"a.rs", "fn spans(ends: Vec<(i32, i32)>, names: &[Vec<i32>]) -> Vec<bool> {\n"
                   "    ends.iter().zip(names).map(|(end, row)| end.0 < row[1]).collect()\n}\n"}});
+    agreed(
+        "doubled(levels: list of int) -> list of int", "levels = \"integers(n, 0, 9)\"",
+        {{"a.c",
+          "int *doubled(const int *levels, int n, int *length) {\n"
+          "    int *all = malloc(n * sizeof *all);\n    for (int i = 0; i < n; i++) all[i] = 2 * levels[i];\n"
+          "    *length = n;\n    return all;\n}\n"},
+         {"a.py", "def doubled(levels):\n    return [2 * level for level in levels]\n"},
+         {"a.js", "const doubled = (levels) => levels.map((level) => 2 * level);\n"}});
     agreed("mean(levels: list of real, by: real) -> real", "levels = \"integers(n, 1, 9)\", by = \"n\"",
            {{"a.cpp", "double mean(vector<double> levels, double by) { return accumulate(levels.begin(), "
                       "levels.end(), 0.0) / by; }\n"},

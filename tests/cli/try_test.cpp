@@ -54,8 +54,9 @@ TEST(TryCommand, SaysWhatHoldsWhereNothingIsClaimed) {
 TEST(TryCommand, ProgramsAreToldWhatToDo) {
     const Folder folder;
     folder.write("a.py", "import sys\nprint(len(sys.stdin.read()))\n");
-    const Ran ran = folder.run({"try", "a.py"});
+    const Ran ran = folder.run({"try", "a.py", "--keep", "kept"});
     EXPECT_EQ(ran.status, 2);
+    EXPECT_FALSE(std::filesystem::exists(folder.path() / "kept"));
     expect_contains(ran.err, "iron-stopwatch new DIR --from a.py");
 }
 

@@ -46,6 +46,13 @@ std::function<int(int)> made(char quote = '{') { return {}; }
     EXPECT_EQ(all[2].before, "std::function<int(int)>");
 }
 
+TEST(FoundFunctions, LabelsOfAClassAreNoPartOfAHead) {
+    const auto all = functions_in_braces(
+        "class Gauge {\npublic:\n    vector<int> climb(vector<int> &levels) {\n    }\n};\n");
+    ASSERT_EQ(told(all), (Texts{"Gauge.climb:3 [vector<int> &levels]"}));
+    EXPECT_EQ(all[0].before, "vector<int>");
+}
+
 TEST(FoundFunctions, OfJavaRustAndJavaScript) {
     EXPECT_EQ(told(functions_in_braces(
                   "class Gauge {\n  public List<int[]> climb(int[] a, Map<String, Integer> m) throws X {\n"

@@ -98,6 +98,14 @@ TEST(Proposals, ReadTypesWhereAnySourceSaysThem) {
     EXPECT_TRUE(has("random") && has("one-letter") && has("few-values"));
 }
 
+TEST(Proposals, OfArrowsWithoutBracesKnowTheirParameters) {
+    Made made;
+    make({{"a.js", "const total = (levels, k) => levels.length + k;\n"}}, made);
+    ASSERT_TRUE(made.proposal);
+    EXPECT_EQ(made.problem.size_names(), (std::vector<std::string>{"n", "k"}));
+    EXPECT_EQ(made.problem.call->takes[0].name, "levels");
+}
+
 TEST(Proposals, WhatReturnsNothingAnswersThroughItsList) {
     Made made;
     make({{"a.rs", "impl Solution { pub fn turn(levels: &mut Vec<i32>) { levels.reverse(); } }\n"},

@@ -102,7 +102,6 @@ class AroundC {
         untouched_ = untouched_ && (pointers == 0 || one.is_const);
         return one;
     }
-    static bool is_one_word(const Type &type) { return type.is_number() || type.kind == Type::Kind::truth; }
     // How values of a type are read and written: iron_stopwatch_call.h.
     static const char *kind(const Type &type) {
         switch (type.kind) {
@@ -121,7 +120,7 @@ class AroundC {
         using Kind = Type::Kind;
         const std::string &name = parameter.name;
         const Type &type = parameter.type;
-        if (is_one_word(type)) {
+        if (type.is_one_word()) {
             const std::string words = next(0).words;
             members_ += fmt::format("    {} {};\n", words, name);
             take_ += fmt::format("    input.{} = ({})iron_stopwatch_take_{}(in);\n", name, words, kind(type));
@@ -134,7 +133,7 @@ class AroundC {
                 "    copy.{0} = iron_stopwatch_copied(input->{0}, strlen(input->{0}) + 1);\n", name);
             drop_ += fmt::format("    free(input->{});\n", name);
             pass(fmt::format("input->{}", name));
-        } else if (type.kind == Kind::list && is_one_word(type.parts[0])) {
+        } else if (type.kind == Kind::list && type.parts[0].is_one_word()) {
             const std::string words = next(1).words;
             if (at_ == takes_.size()) refuse("takes a list without its length");
             const Declared &length = takes_[at_++];
@@ -171,7 +170,7 @@ class AroundC {
                 call, passed_, name, name);
             held_ = fmt::format("    __typeof__(((iron_input *)0)->{}) values;\n    size_t length;\n", name);
             give_list(type.parts[0]);
-        } else if (is_one_word(type)) {
+        } else if (type.is_one_word()) {
             if (returned.pointers != 0 || returned.words == "void")
                 refuse("returns another type than 'call' says");
             held_ = fmt::format("    {} value;\n", returned.words);
@@ -183,7 +182,7 @@ class AroundC {
             held_ = "    const char *value;\n";
             solve_ = fmt::format("    answer.value = {}{});\n", call, passed_);
             give_ = "    iron_stopwatch_give_text(out, answer->value);\n    fputc('\\n', out);\n";
-        } else if (type.kind == Type::Kind::list && is_one_word(type.parts[0])) {
+        } else if (type.kind == Type::Kind::list && type.parts[0].is_one_word()) {
             const bool is_returned = returned.pointers == 1;
             const bool untouched = untouched_; // by what it answers to
             const std::string words = is_returned ? returned.words : next(2).words;

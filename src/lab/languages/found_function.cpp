@@ -148,7 +148,7 @@ class BraceReader {
                 round = 0;
             } else if (c == '}' && !scopes_.empty())
                 scopes_.pop_back();
-            if (c == '{' || c == '}' || (c == ';' && round <= 0)) start = at + 1;
+            if (c == '{' || c == '}' || (c == ';' && round <= 0) || ends_label(start, at)) start = at + 1;
         }
         return std::move(found_);
     }
@@ -158,6 +158,12 @@ class BraceReader {
         std::string owner; // "" of one that is none
         bool holds_functions;
     };
+
+    // The ':' of "public:".
+    bool ends_label(std::size_t start, std::size_t at) const {
+        return code_[at] == ':' &&
+               is_one_of(stripped(code_.substr(start, at - start)), {"public", "private", "protected"});
+    }
 
     bool may_hold_functions() const {
         return std::all_of(scopes_.begin(), scopes_.end(),
@@ -183,7 +189,6 @@ class BraceReader {
         const std::vector<std::string> words = words_in(head);
         for (std::size_t i = 0; i < words.size(); ++i) {
             if (words[i] == "impl") {
-                std::string name;
                 std::size_t at = i + 1;
                 const auto by = std::find(words.begin(), words.end(), "for");
                 if (by != words.end())
@@ -268,10 +273,9 @@ class BraceReader {
     // "const best = (levels) => {", "best = function (levels) {".
     static std::optional<std::string> arrow_name(const std::string &before, const std::string &name,
                                                  const std::string &behind) {
-        const std::string left = stripped(before);
         const bool arrow = behind.find("=>") != std::string::npos && (name.empty() || name == "async");
         if (!arrow && name != "function") return std::nullopt;
-        std::string ahead = left;
+        std::string ahead = stripped(before);
         if (ahead.ends_with("async")) ahead = stripped(ahead.substr(0, ahead.size() - 5));
         if (!ahead.ends_with("=")) return std::nullopt;
         const std::vector<std::string> words = words_in(ahead);

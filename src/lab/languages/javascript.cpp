@@ -43,7 +43,13 @@ class JavaScript : public Language {
             if (std::none_of(all.begin(), all.end(),
                              [&](const FoundFunction &one) { return one.name == name; })) {
                 FoundFunction one;
-                one.name = one.head = name;
+                one.name = name;
+                const std::string arrow =
+                    "\\b" + name +
+                    "[[:space:]]*=[[:space:]]*(async[[:space:]]*)?\\(?([^()={]*)\\)?[[:space:]]*=>";
+                if (const auto parameters = found_in(source, arrow.c_str(), 2); !parameters.empty())
+                    one.takes = split_at_commas(parameters.front());
+                one.head = fmt::format("{} = ({}) =>", name, fmt::join(one.takes, ", "));
                 const std::size_t at = source.find(name);
                 one.line = 1 + static_cast<int>(std::count(
                                    source.begin(), source.begin() + static_cast<std::ptrdiff_t>(at), '\n'));
