@@ -89,9 +89,15 @@ Session open_session(const Options &options) {
     parse_sizes(options.upto, session.problem->size_names());
     if (session.budget_s() <= 0)
         throw Error(Category::usage, "the budget is nothing", "for example --budget 30s");
-    for (const Solution *solution : session.solutions())
-        session.contenders.push_back(contender_of(*session.problem, *solution));
+    session.contenders = session.all_contenders();
     return session;
+}
+
+std::vector<Contender> Session::all_contenders() const {
+    std::vector<Contender> all;
+    for (const Solution *solution : solutions())
+        all.push_back(contender_of(*problem, *solution));
+    return all;
 }
 
 std::vector<const Solution *> Session::solutions() const {

@@ -58,6 +58,7 @@ struct Session {
     std::unique_ptr<EarlierFits> earlier = std::make_unique<EarlierFits>(); // of this call's earlier stages
 
     std::vector<const Solution *> solutions() const;
+    std::vector<Contender> all_contenders() const; // of those
     std::vector<std::string> shape_names() const; // --shapes, else all
     double budget_s() const;
     Scope scope() const;
@@ -73,6 +74,9 @@ StartedFolder start_folder(const std::filesystem::path &folder, const std::vecto
 
 // The main job: all stages in order. Returns the exit status.
 int run_problem(const Options &options);
+
+// The same, and again for whatever is saved, until Ctrl-C. Returns the exit status of what was found last.
+int watch_problem(const Options &options);
 
 // Reads the problem and checks the options against it. Throws Error (usage).
 Session open_session(const Options &options);
@@ -109,7 +113,9 @@ struct FittedScope : Fitted {
     Journal journal;
 };
 std::vector<Built> build_stage(const Session &session, Teller &teller);
-Agreed agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller);
+// `glance`: as much as half a second shows.
+Agreed agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller,
+                   bool glance = false);
 // `calls`: what agreeing saw of them, as far as it is known.
 MeasureSummary measure_stage(const Session &session, std::vector<Built> built, const CallTimes &calls,
                              Agreement &agreement, Teller &teller);

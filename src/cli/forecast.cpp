@@ -67,8 +67,7 @@ void fill(const ForecastChoice &choice, const std::vector<std::string> &names, c
 }
 
 std::string document_of(const ForecastFindings &f) {
-    return forecast_json(f.forecasts, f.sizes, f.largest, f.within, f.along, f.target, f.classes, f.check,
-                         reason_text);
+    return forecast_json(f.forecasts, f.sizes, f.largest, f.within, f.along, f.targets, f.check, reason_text);
 }
 
 void forecast_foreign(const Options &options, const ForecastChoice &choice) {
@@ -103,21 +102,22 @@ void forecast_foreign(const Options &options, const ForecastChoice &choice) {
 
 void ask_for_target(const FittedScope &fitted, const Outlook &outlook, ForecastFindings &findings) {
     const Problem &problem = fitted.scope.problem;
-    if (!problem.target) return;
-    TargetLimits limits = target_limits(problem);
-    findings.target = target_met(fitted.scope, fitted, fitted.journal.measurements, limits);
     const std::string &first = fitted.scope.swept();
-    if (const auto step = outlook.time_a_step(); step && limits.time_ns && problem.sizes.size() == 1) {
-        findings.step_ns = *step;
-        findings.classes = classes_within(*limits.time_ns, *step, limits.sizes.at(first), first);
+    const auto step = outlook.time_a_step();
+    findings.step_ns = step.value_or(0);
+    for (const TargetLimits &limits : target_limits(problem)) {
+        TargetFindings target{
+            limits, target_met(fitted.scope, fitted, fitted.journal.measurements, limits), {}};
+        if (step && limits.time_ns && problem.sizes.size() == 1)
+            target.classes = classes_within(*limits.time_ns, *step, limits.sizes.at(first), first);
+        findings.targets.push_back(std::move(target));
     }
-    findings.limits = std::move(limits);
 }
 
 } // namespace
 
 std::string target_stage(const Session &session, const FittedScope &fitted) {
-    if (!session.problem->target) return "";
+    if (session.problem->targets.empty()) return "";
     const Outlook outlook(fitted.series, fitted.growths);
     ForecastFindings findings;
     ask_for_target(fitted, outlook, findings);
@@ -144,7 +144,7 @@ void add_forecast(CLI::App &program, int &status) {
         status = status_done;
         if (!options->data.empty()) return forecast_foreign(*options, *choice);
         const Session session = open_session(*options);
-        if (choice->sizes.empty() && choice->within.empty() && !session.problem->target)
+        if (choice->sizes.empty() && choice->within.empty() && session.problem->targets.empty())
             throw Error(Category::usage, "the problem has no [target]: say what to forecast",
                         fmt::format("{}=1000000, or --within 1s", session.problem->sizes.front().name));
         const std::vector<std::string> names = session.problem->size_names();

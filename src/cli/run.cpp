@@ -84,9 +84,14 @@ void add_run(CLI::App &program, int &status) {
     add_common(*command, *options, true);
     add_tries(*command, *options);
     command->add_flag("--no-figures", options->no_figures, "tables and the page alone; 'report' draws later");
+    auto watches = std::make_shared<bool>();
+    command->add_flag("--watch", *watches, "go on: when a source is saved, judge it again")
+        ->excludes("--json");
     command->footer("Example: iron-stopwatch run --problem demo/tide-climb --budget 30s\n"
+                    "         iron-stopwatch run --problem demo/tide-window --watch\n"
                     "Exit status 1: a solution does not agree, or a claim is exceeded.");
-    command->callback([options, &status] { status = run_problem(*options); });
+    command->callback(
+        [options, watches, &status] { status = *watches ? watch_problem(*options) : run_problem(*options); });
 }
 
 } // namespace iron

@@ -38,9 +38,21 @@ std::vector<Built> build_stage(const Session &session, Teller &teller) {
 
 namespace {
 
-// The document, and every counterexample as a file that can be fed to the solution by hand.
-void write_agreement(Archive &archive, const Agreement &agreement) {
-    archive.write("agreement.json", agreement_json(agreement));
+// The document, and every counterexample as a file that can be fed to the solution by hand. What was found of
+// solutions that this call leaves out stays.
+void write_agreement(const Session &session, Archive &archive, const Agreement &agreement) {
+    Agreement all = agreement;
+    const std::optional<Agreement> stored =
+        session.options.only.empty() ? std::nullopt : stored_agreement(session);
+    if (stored) {
+        all.solutions.clear();
+        for (const Solution &solution : session.problem->solutions) {
+            const SolutionAgreement *found = agreement.solution(solution.name);
+            if (!found) found = stored->solution(solution.name);
+            if (found) all.solutions.push_back(*found);
+        }
+    }
+    archive.write("agreement.json", agreement_json(all));
     for (const SolutionAgreement &one : agreement.solutions) // "" removes that of an earlier run
         archive.write("counterexamples/" + one.name + ".txt",
                       one.counterexample ? one.counterexample->input : "");
@@ -48,17 +60,18 @@ void write_agreement(Archive &archive, const Agreement &agreement) {
 
 } // namespace
 
-Agreed agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller) {
+Agreed agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller, bool glance) {
     teller.phase("comparing answers");
     AgreeOptions options;
     options.seed = session.options.seed;
     options.shapes = session.shape_names();
     options.inputs_a_shape = session.options.tries;
     options.each = parallel_for;
+    if (glance) options.small_s = 0.3, options.large_s = 0.2;
     RealLab lab(*session.problem, built, {});
     Agreed agreed = agree(*session.problem, lab.entrants(), options, lab, SteadyClock(), teller);
     ResultArchive archive(session.out);
-    write_agreement(archive, agreed.agreement);
+    write_agreement(session, archive, agreed.agreement);
     teller.clear();
     return agreed;
 }
@@ -135,7 +148,7 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, c
     };
     MeasureSummary summary =
         measure(scope, lab.entrants(), options, lab, archive, SteadyClock(), teller, agreement);
-    write_agreement(archive, agreement); // answers go on being compared
+    write_agreement(session, archive, agreement); // answers go on being compared
     teller.clear();
     if (const std::string unrest = lab.unrest_told(); !unrest.empty()) summary.notes.push_back(unrest);
     for (const std::string &note : summary.notes)

@@ -2,6 +2,8 @@
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <map>
+#include <thread>
 
 #include "lab/parallel.h"
 #include "lab/process.h"
@@ -38,7 +40,14 @@ Builder::Builder(fs::path scratch) : scratch_(std::move(scratch)), store_(cache_
 std::vector<Built> Builder::build_all(const Problem &problem,
                                       const std::vector<const Solution *> &solutions) const {
     std::vector<Built> all(solutions.size());
-    parallel_for(static_cast<int>(solutions.size()), [&](int i) { all[i] = build(problem, *solutions[i]); });
+    const int count = static_cast<int>(solutions.size());
+    const bool has_idle = count <= static_cast<int>(std::thread::hardware_concurrency());
+    parallel_for(has_idle ? 2 * count : count, [&](int i) {
+        if (i < count)
+            all[i] = build(problem, *solutions[i]);
+        else
+            build_ahead(problem, *solutions[i - count]);
+    });
     return all;
 }
 
@@ -48,16 +57,28 @@ Built Builder::build(const Problem &problem, const Solution &solution) const {
     try {
         built.style = style_of(problem, solution);
         Product product;
-        const fs::path supplied = mark_of_supplies(problem, solution);
-        Recipe recipe = recipe_as_meant(problem, solution, fs::exists(supplied), false);
+        const Supplies known = known_supplies(problem, solution);
+        Recipe recipe = recipe_as_meant(problem, solution, known.needed, false);
         const std::string supplies = recipe.bare ? language_of(solution)->supplies() : "";
         built.timing = prepared(recipe, product);
-        if (!product.ok && !supplies.empty() && !recipe.bare->supplied) {
-            recipe.bare->supplied = true;
-            built.timing = prepared(recipe, product);
-            if (product.ok) write_file(supplied, "");
+        if (!product.ok && !supplies.empty()) {
+            recipe.bare->supplied = !known.needed;
+            Product other;
+            Runnable timing = prepared(recipe, other);
+            if (other.ok && !known.needed)
+                write_file(known.by_text, ""), write_file(known.by_place, "");
+            else if (other.ok)
+                fs::remove(known.by_place);
+            // Where neither compiles, what is said with headers is the more telling.
+            if (other.ok || !known.needed)
+                product = std::move(other), built.timing = std::move(timing);
+            else
+                recipe.bare->supplied = true;
         }
-        if (recipe.bare && recipe.bare->supplied) built.supplied = supplies;
+        if (recipe.bare && recipe.bare->supplied)
+            built.supplied =
+                fmt::format("{}put before it{}: {}", known.older ? "" : "does not compile as it stands; ",
+                            known.older ? ", as before" : "", supplies);
         if (const Language *language = language_of(solution)) {
             built.language = language->name();
             built.one_thread = language->one_thread();
@@ -73,13 +94,19 @@ Built Builder::build(const Problem &problem, const Solution &solution) const {
     return built;
 }
 
-// A file that says that a source compiles only with what was left out: it need not be tried without each
-// time.
-fs::path Builder::mark_of_supplies(const Problem &problem, const Solution &solution) const {
-    std::string texts;
-    for (const std::string &source : solution.sources)
+// Beside the builds a file for each text that compiled only with what was left out, and for each place where
+// such a text stood: it need not be tried without each time, nor after each edit.
+Builder::Supplies Builder::known_supplies(const Problem &problem, const Solution &solution) const {
+    std::string paths, texts;
+    for (const std::string &source : solution.sources) {
+        paths += (problem.folder / source).string() + "\n";
         texts += read_file(problem.folder / source);
-    return adapters_ / "supplied" / hex_digest(texts);
+    }
+    const fs::path folder = adapters_ / "supplied";
+    Supplies known{folder / hex_digest(texts), folder / hex_digest(paths)};
+    known.older = !fs::exists(known.by_text) && fs::exists(known.by_place);
+    known.needed = known.older || fs::exists(known.by_text);
+    return known;
 }
 
 Recipe Builder::recipe_as_meant(const Problem &problem, const Solution &solution, bool supplied,
@@ -135,6 +162,50 @@ std::string hindrance(const Recipe &recipe, const Language *language) {
 }
 
 } // namespace
+
+// The build with step counters, which most solutions will want, while a processor is idle.
+void Builder::build_ahead(const Problem &problem, const Solution &solution) const {
+    try {
+        const Recipe recipe =
+            recipe_as_meant(problem, solution, known_supplies(problem, solution).needed, true);
+        const Language *language = language_of(solution);
+        if (hindrance(recipe, language).empty() && language && language->no_counting(recipe).empty() &&
+            language->counts_by_build())
+            compiled(recipe);
+    } catch (const Error &error) {
+        if (error.category() == Category::interrupted) throw;
+    }
+}
+
+std::vector<fs::path> Builder::give_head_starts(const Problem &problem,
+                                                const std::vector<const Solution *> &solutions) const {
+    std::map<fs::path, HeadStart> starts;
+    for (const Solution *solution : solutions)
+        for (const bool counting : {false, true})
+            if (const Language *language = language_of(*solution); language && is_bare(problem, *solution))
+                if (const auto start = language->head_start(recipe_as_meant(
+                        problem, *solution, known_supplies(problem, *solution).needed, counting)))
+                    starts[start->file] = *start;
+    std::vector<fs::path> files;
+    for (const auto &[file, start] : starts)
+        files.push_back(file);
+    parallel_for(static_cast<int>(files.size()), [&](int i) {
+        if (fs::exists(files[i])) return;
+        const fs::path fresh = scratch_ / files[i].filename();
+        Launch launch;
+        for (const std::string &word : starts.at(files[i]).command)
+            launch.command.push_back(word == "{output}" ? fresh.string() : word);
+        launch.folder = scratch_;
+        constexpr double limit_s = 60;
+        if (run_to_end(launch, scratch_, limit_s).ending.outcome != Outcome::done)
+            return; // builds do without
+        std::error_code ignored;
+        fs::create_directories(files[i].parent_path(), ignored);
+        fs::copy_file(fresh, files[i].string() + ".part", fs::copy_options::overwrite_existing, ignored);
+        if (!ignored) fs::rename(files[i].string() + ".part", files[i], ignored);
+    });
+    return files;
+}
 
 // Builds where that is needed, and says how to start what came of it.
 Runnable Builder::prepared(const Recipe &recipe, Product &product) const {

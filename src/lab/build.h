@@ -29,7 +29,7 @@ struct Built {
     std::optional<Runnable> counting; // with step counters; missing where steps can't be counted
     SpotReader spots;                 // of what it counts
     std::string no_counting;          // why
-    std::string supplied;             // to a bare function, what was left out when it was pasted
+    std::string supplied;             // told of a bare function: what was put before it
     bool long_numbers = false;        // the steps leave out how long its numbers are
     bool cached = false;
 };
@@ -46,6 +46,10 @@ class Builder {
     // The builds with step counters, for those that were built and whose name is in `names`.
     void build_counters(const Problem &problem, std::vector<Built> &built,
                         const std::vector<std::string> &names) const;
+
+    // Speeds up later builds of the bare functions among them. Returns the large files that do.
+    std::vector<std::filesystem::path> give_head_starts(const Problem &problem,
+                                                        const std::vector<const Solution *> &solutions) const;
 
     // A program of the user's own, a generator or a referee: any executable, or a source in a language that
     // is known. Throws Error (not_possible) with the compiler's message.
@@ -64,7 +68,13 @@ class Builder {
     // As the problem means the solution.
     Recipe recipe_as_meant(const Problem &problem, const Solution &solution, bool supplied,
                            bool counting) const;
-    std::filesystem::path mark_of_supplies(const Problem &problem, const Solution &solution) const;
+    struct Supplies {
+        std::filesystem::path by_text, by_place; // where it is kept
+        bool needed = false;
+        bool older = false; // of another text at the same place
+    };
+    Supplies known_supplies(const Problem &problem, const Solution &solution) const;
+    void build_ahead(const Problem &problem, const Solution &solution) const;
     Runnable prepared(const Recipe &recipe, Product &product) const;
     Product compiled(const Recipe &recipe) const;
     void build_counter(const Recipe &recipe, Built &built) const;

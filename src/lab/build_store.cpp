@@ -47,12 +47,13 @@ std::vector<std::string> dependencies_in(const std::string &text) {
 }
 
 std::string digest_of_file(const fs::path &path) {
-    // Headers are shared between solutions, and do not change while the tool runs its builds.
+    if (!fs::is_regular_file(path)) return "missing";
+    // Headers are shared between solutions: each is read once, and again when it was written to.
     static std::mutex guard;
-    static std::map<std::string, std::string> known;
+    static std::map<std::tuple<std::string, std::uintmax_t, fs::file_time_type>, std::string> known;
     const std::lock_guard lock(guard);
-    auto &digest = known[path.string()];
-    if (digest.empty()) digest = fs::is_regular_file(path) ? hex_digest(read_file(path)) : "missing";
+    auto &digest = known[{path.string(), fs::file_size(path), fs::last_write_time(path)}];
+    if (digest.empty()) digest = hex_digest(read_file(path));
     return digest;
 }
 

@@ -33,8 +33,7 @@ FunctionBench::FunctionBench(const Problem &problem, Built built, InputStore &in
     std::filesystem::create_directories(scratch_);
     if (options_.measures && !built_.counting)
         note(built_.name + ": steps are not counted: " + built_.no_counting);
-    if (!built_.supplied.empty())
-        note(built_.name + ": does not compile as it stands; put before it: " + built_.supplied);
+    if (!built_.supplied.empty()) note(built_.name + ": " + built_.supplied);
 }
 
 void FunctionBench::note(const std::string &text) {

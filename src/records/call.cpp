@@ -279,7 +279,8 @@ std::string as_arguments(const Call &call, std::string_view input) {
 std::string as_value(const Type &type, std::string_view answer) {
     Written written(answer);
     const auto value = written.value(type);
-    return value && written.at_end() ? *value : std::string(answer);
+    if (value && written.at_end()) return *value;
+    return std::string(answer.substr(0, answer.find_last_not_of(" \n\r\t") + 1));
 }
 
 } // namespace iron

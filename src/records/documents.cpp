@@ -198,9 +198,8 @@ std::string comparison_json(const ComparisonOfAll &all) {
 
 std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Sizes &sizes,
                           const std::vector<LargestSize> &largest, const std::string &limit,
-                          const std::string &along, const std::vector<MeetsTarget> &target,
-                          const std::vector<ClassCost> &classes, const SelfCheck &check,
-                          const Sentence &sentence) {
+                          const std::string &along, const std::vector<TargetFindings> &targets,
+                          const SelfCheck &check, const Sentence &sentence) {
     Json j = document("forecast");
     for (const char *list : {"forecasts", "largest", "target", "classes"})
         j[list] = Json::array();
@@ -223,20 +222,27 @@ std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Si
              {"limit", limit},
              {"size", one.largest ? Json{{along, number(one.largest->size)}} : Json(nullptr)},
              {"interval", one.largest ? both(one.largest->interval) : Json(nullptr)}});
-    for (const MeetsTarget &one : target)
-        for (const Demand &demand : one.demands)
-            j["target"].push_back({{"solution", one.solution},
-                                   {"demand", demand.what},
-                                   {"meets", word_for(demand.meets)},
-                                   {"by", demand.measured                                    ? "measured"
-                                          : demand.what == "time" || demand.what == "memory" ? "forecast"
-                                                                                             : "verdict"},
-                                   {"value", demand.value > 0 ? number(demand.value) : Json(nullptr)},
-                                   {"interval", demand.value > 0 ? both(demand.interval) : Json(nullptr)},
-                                   {"reason", demand.verdict ? sentence(*demand.verdict) : demand.words}});
-    for (const ClassCost &one : classes)
-        j["classes"].push_back(
-            {{"class", one.name}, {"time_ns", number(one.time_ns)}, {"passes", one.passes}});
+    for (const TargetFindings &target : targets) {
+        const Json tier = target.limits.tier.empty() ? Json(nullptr) : Json(target.limits.tier);
+        for (const MeetsTarget &one : target.meets)
+            for (const Demand &demand : one.demands)
+                j["target"].push_back(
+                    {{"solution", one.solution},
+                     {"tier", tier},
+                     {"demand", demand.what},
+                     {"meets", word_for(demand.meets)},
+                     {"by", demand.measured                                    ? "measured"
+                            : demand.what == "time" || demand.what == "memory" ? "forecast"
+                                                                               : "verdict"},
+                     {"value", demand.value > 0 ? number(demand.value) : Json(nullptr)},
+                     {"interval", demand.value > 0 ? both(demand.interval) : Json(nullptr)},
+                     {"reason", demand.verdict ? sentence(*demand.verdict) : demand.words}});
+        for (const ClassCost &one : target.classes)
+            j["classes"].push_back({{"class", one.name},
+                                    {"tier", tier},
+                                    {"time_ns", number(one.time_ns)},
+                                    {"passes", one.passes}});
+    }
     j["self_check"] = {{"predicted", check.predicted}, {"inside", check.inside}};
     return dumped(j);
 }

@@ -35,9 +35,8 @@ std::string comparison_json(const ComparisonOfAll &comparison);
 // forecast.json. Intervals are at 90 %. Lists of what was not asked for are empty.
 std::string forecast_json(const std::vector<SeriesForecast> &forecasts, const Sizes &sizes,
                           const std::vector<LargestSize> &largest, const std::string &limit,
-                          const std::string &along, const std::vector<MeetsTarget> &target,
-                          const std::vector<ClassCost> &classes, const SelfCheck &check,
-                          const Sentence &sentence);
+                          const std::string &along, const std::vector<TargetFindings> &targets,
+                          const SelfCheck &check, const Sentence &sentence);
 
 // What `changes --json` prints. `ground` and `inputs`: what sets the two apart beside the solutions.
 std::string changes_json(const std::vector<Change> &changes, const std::optional<Drift> &drift,

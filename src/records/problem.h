@@ -52,11 +52,14 @@ struct Limits {
     int processes = 64;
 };
 
+// What the task demands at its own sizes.
 struct Target {
+    std::string tier; // "full" of [target.full]; "" of a target without tiers
     Sizes sizes;
     std::optional<double> time_s;
     std::optional<std::int64_t> memory_bytes;
     std::optional<Bound> time_bound, space_bound;
+    bool demands_anything() const { return time_s || memory_bytes || time_bound || space_bound; }
 };
 
 struct Solution {
@@ -82,7 +85,7 @@ struct Problem {
     std::vector<Sample> samples;
     AnswerRule answers;
     Limits limits;
-    std::optional<Target> target;
+    std::vector<Target> targets; // one a tier
     std::vector<Solution> solutions;
     std::string digest; // hex, of the file's text
 

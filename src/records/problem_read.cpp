@@ -313,15 +313,37 @@ class ProblemReader {
         if (!table) return;
         std::vector<std::string> known = {"time", "memory", "time_bound", "space_bound"};
         known.insert(known.end(), names_.begin(), names_.end());
-        reader_.only(*table, known, "of [target]");
-        Target target;
+        toml::table shared = *table; // by every tier that does not say otherwise
+        std::vector<std::pair<std::string, const toml::table *>> tiers;
+        for (const toml::key *key : TomlReader::keys(*table)) {
+            const std::string name(key->str());
+            const toml::table *tier = table->get(name)->as_table();
+            if (!tier || std::find(known.begin(), known.end(), name) != known.end()) continue;
+            tiers.emplace_back(name, tier);
+            shared.erase(name);
+        }
+        reader_.only(shared, known, "of [target]");
+        const Target common = demands(shared, {});
+        for (const auto &[name, tier] : tiers) {
+            reader_.only(*tier, known, "of [target." + name + "]");
+            problem_.targets.push_back(demands(*tier, common));
+            problem_.targets.back().tier = name;
+        }
+        if (tiers.empty()) problem_.targets.push_back(common);
+        for (Target &one : problem_.targets)
+            if (!one.demands_anything()) one.time_s = problem_.limits.time_s;
+    }
+
+    // What a table demands, and `otherwise` where it says nothing.
+    Target demands(const toml::table &table, const Target &otherwise) {
+        Target target = otherwise;
         for (const std::string &name : names_)
-            if (const auto value = reader_.number(*table, name.c_str())) target.sizes[name] = *value;
-        target.time_s = reader_.quantity(*table, "time", parse_seconds);
-        target.memory_bytes = reader_.quantity(*table, "memory", parse_bytes);
-        target.time_bound = bound(*table, "time_bound");
-        target.space_bound = bound(*table, "space_bound");
-        problem_.target = std::move(target);
+            if (const auto value = reader_.number(table, name.c_str())) target.sizes[name] = *value;
+        if (const auto time = reader_.quantity(table, "time", parse_seconds)) target.time_s = time;
+        if (const auto memory = reader_.quantity(table, "memory", parse_bytes)) target.memory_bytes = memory;
+        if (auto wanted = bound(table, "time_bound")) target.time_bound = std::move(wanted);
+        if (auto wanted = bound(table, "space_bound")) target.space_bound = std::move(wanted);
+        return target;
     }
 
     std::string text_;

@@ -161,15 +161,17 @@ Sizes sizes_at(const Problem &problem, const Sizes &given) {
     return sizes;
 }
 
-TargetLimits target_limits(const Problem &problem) {
-    const Target &target = *problem.target;
-    TargetLimits limits;
-    limits.sizes = sizes_at(problem, target.sizes);
-    if (target.time_s) limits.time_ns = *target.time_s * 1e9;
-    if (target.memory_bytes) limits.space_bytes = static_cast<double>(*target.memory_bytes);
-    limits.time_bound = target.time_bound;
-    limits.space_bound = target.space_bound;
-    return limits;
+std::vector<TargetLimits> target_limits(const Problem &problem) {
+    std::vector<TargetLimits> all;
+    for (const Target &target : problem.targets) {
+        TargetLimits limits{target.tier, sizes_at(problem, target.sizes)};
+        if (target.time_s) limits.time_ns = *target.time_s * 1e9;
+        if (target.memory_bytes) limits.space_bytes = static_cast<double>(*target.memory_bytes);
+        limits.time_bound = target.time_bound;
+        limits.space_bound = target.space_bound;
+        all.push_back(std::move(limits));
+    }
+    return all;
 }
 
 std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,

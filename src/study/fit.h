@@ -34,7 +34,6 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
            const std::vector<Measurement> &measurements, const MemoryCurve &memory, FitStore &store,
            const EachOf &each);
 
-// All that a verdict rests on beside the growths. It points into `fitted`.
 // Of solutions without any claim: what holds of them.
 struct ProposedClaim {
     std::string solution;
@@ -42,13 +41,14 @@ struct ProposedClaim {
     std::string bound;
 };
 std::vector<ProposedClaim> proposed_claims(const Fitted &fitted);
+// All that a verdict rests on beside the growths. It points into `fitted`.
 JudgeOptions judging(const Fitted &fitted, const Without &without = {});
 
 // The verdicts; what would decide a claim may lie beyond the problem's own sizes, and says so then.
 std::vector<JudgedClaim> judge(const Scope &scope, const Fitted &fitted, const Without &without = {});
 
-// Of a problem that has a target: what it allows, at all its sizes.
-TargetLimits target_limits(const Problem &problem);
+// What every tier of the problem's target allows, at all sizes of the problem.
+std::vector<TargetLimits> target_limits(const Problem &problem);
 // Who meets it.
 std::vector<MeetsTarget> target_met(const Scope &scope, const Fitted &fitted,
                                     const std::vector<Measurement> &measurements, const TargetLimits &limits);

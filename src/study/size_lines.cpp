@@ -75,17 +75,16 @@ SizeLine smallest_sizes(const Problem &problem, const std::vector<Range> &ranges
 }
 
 // Up to the task's own sizes by doublings, so that what they will cost is seen coming.
-std::optional<SizeLine> line_to_target(const Problem &problem, const std::vector<Range> &ranges,
-                                       const Sizes &upto) {
-    if (!problem.target) return std::nullopt;
-    const Sizes target = cut(problem, problem.target->sizes);
-    for (const auto &[name, size] : problem.target->sizes)
+std::optional<SizeLine> line_to_target(const Problem &problem, const Target &demanded,
+                                       const std::vector<Range> &ranges, const Sizes &upto) {
+    const Sizes target = cut(problem, demanded.sizes);
+    for (const auto &[name, size] : demanded.sizes)
         if (target.at(name) != size) return std::nullopt;
     for (const auto &[name, most] : upto)
         if (target.at(name) > most) return std::nullopt;
     const SizeRule &first = problem.sizes.front();
     const double top = target.at(first.name), start = ranges[0].start;
-    SizeLine line{"target", first.name, {}, {}, {}};
+    SizeLine line{demanded.tier.empty() ? "target" : "target " + demanded.tier, first.name, {}, {}, {}};
     // There half the size tells nothing.
     for (double part = top <= policy::largest_exponential ? 1
                        : problem.sizes.size() == 1        ? 2
@@ -134,7 +133,9 @@ class Lines {
         // Of one size: where something is measured below the ladder anyway, that begins at the smallest.
         if (count > 1 || problem_.sizes.front().measured_from)
             lines_.push_back(smallest_sizes(problem_, ranges_));
-        if (auto target = line_to_target(problem_, ranges_, upto_)) lines_.push_back(std::move(*target));
+        for (const Target &target : problem_.targets)
+            if (auto line = line_to_target(problem_, target, ranges_, upto_))
+                lines_.push_back(std::move(*line));
         return std::move(lines_);
     }
 

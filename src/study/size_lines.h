@@ -26,7 +26,7 @@ struct SizeLine {
 
 // One size: its ladder. Several: each swept with the others at `usual`, at their smallest and at a large
 // value, all together along the diagonal, and the rows of a small grid; the first line is always the first
-// size's sweep. Where the problem has a target within its ranges, the last one leads up to it. `upto`:
+// size's sweep. The last ones lead up to the targets within the problem's ranges. `upto`:
 // largest sizes to measure, beside the problem's own.
 std::vector<SizeLine> size_lines(const Problem &problem, const Sizes &upto);
 

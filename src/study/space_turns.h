@@ -61,7 +61,8 @@ class SpaceTurns {
                           policy::plan::sparsest_space_at);
     }
     bool is_asked_for(const std::string &solution) const {
-        if (problem_.target && problem_.target->memory_bytes) return true;
+        for (const Target &target : problem_.targets)
+            if (target.memory_bytes) return true;
         const std::vector<Claim> &claims = problem_.solution(solution)->claims;
         return std::any_of(claims.begin(), claims.end(),
                            [](const Claim &claim) { return claim.metric == Metric::space; });

@@ -62,9 +62,13 @@ bool drawn_over_even_sizes(const std::vector<Drawn> &drawn) {
     return exponential > 0 && largest <= 4 * exponential;
 }
 
+std::string tier_name(const TargetLimits &limits) {
+    return limits.tier.empty() ? "target" : "target '" + limits.tier + "'";
+}
+
 Figure growth_figure(const std::string &name, const std::string &title, Metric metric,
                      const std::string &size_name, const std::vector<Drawn> &drawn,
-                     const TargetLimits *target) {
+                     const std::vector<TargetLimits> &targets) {
     std::vector<DrawnLine> lines;
     const bool time = metric == Metric::time, space = metric == Metric::space;
     Axes axes{title, size_label(size_name),
@@ -79,17 +83,19 @@ Figure growth_figure(const std::string &name, const std::string &title, Metric m
     double largest = 0, in_sight = 0;
     for (const Drawn &one : drawn)
         largest = std::max(largest, one.points.back().size);
-    if (target) {
-        const std::optional<double> limit = time    ? target->time_ns
-                                            : space ? target->space_bytes
-                                                    : std::nullopt;
-        if (limit)
-            axes.levels.push_back({*limit, (time ? time_text(*limit) : bytes_text(*limit)) + " allowed"});
+    for (const TargetLimits &target : targets) {
+        const double limit = time ? target.time_ns.value_or(0) : space ? target.space_bytes.value_or(0) : 0;
+        const bool marked = std::any_of(axes.levels.begin(), axes.levels.end(),
+                                        [&](const auto &level) { return level.first == limit; });
+        if (limit > 0 && !marked) // tiers may share it
+            axes.levels.push_back({limit, (time ? time_text(limit) : bytes_text(limit)) + " allowed"});
         // The other sizes are held here, and are others there.
         constexpr double far = 1024;
-        if (target->sizes.size() == 1 && target->sizes.begin()->second <= far * largest) {
-            in_sight = target->sizes.begin()->second;
-            axes.uprights.push_back({in_sight, fmt::format("target: {} = {}", size_name, grouped(in_sight))});
+        if (target.sizes.size() == 1 && target.sizes.begin()->second <= far * largest) {
+            in_sight = std::max(in_sight, target.sizes.begin()->second);
+            axes.uprights.push_back(
+                {target.sizes.begin()->second, fmt::format("{}: {} = {}", tier_name(target), size_name,
+                                                           grouped(target.sizes.begin()->second))});
         }
     }
     for (const Drawn &one : drawn) {
@@ -169,7 +175,7 @@ std::optional<Drawn> worst_of(const std::vector<SeriesGrowth> &growths, std::siz
 std::vector<Figure> growth_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
                                    const std::vector<std::string> &solutions,
                                    const std::vector<std::string> &shapes, const std::string &size_name,
-                                   const TargetLimits *target) {
+                                   const std::vector<TargetLimits> &targets) {
     std::vector<Figure> figures;
     for (const Metric metric : {Metric::time, Metric::steps, Metric::space}) {
         const std::string word = word_for(metric);
@@ -179,7 +185,7 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
                 worst.push_back(std::move(*drawn));
         if (worst.empty()) continue;
         figures.push_back(growth_figure(word, fmt::format("{}: {}, each solution's worst shape", title, word),
-                                        metric, size_name, worst, target));
+                                        metric, size_name, worst, targets));
         if (shapes.size() < 2) continue;
         for (const std::string &shape : shapes) {
             std::vector<Drawn> drawn;
@@ -190,7 +196,7 @@ std::vector<Figure> growth_figures(const std::string &title, const std::vector<S
             if (!drawn.empty())
                 figures.push_back(growth_figure(word + "-" + shape,
                                                 fmt::format("{}: {}, shape {}", title, word, shape), metric,
-                                                size_name, drawn, target));
+                                                size_name, drawn, targets));
         }
     }
     return figures;
@@ -322,11 +328,11 @@ std::vector<Figure> target_figures(const std::string &title, const std::vector<M
                          {}});
     }
     if (lines.empty()) return {};
-    Axes axes{fmt::format("{}: who meets the target at {}", title, sizes_text(limits.sizes)),
+    Axes axes{fmt::format("{}: who meets the {} at {}", title, tier_name(limits), sizes_text(limits.sizes)),
               "time a call, worst shape", "memory a call, worst shape", Scale::time, Scale::bytes};
     axes.levels = {{*limits.space_bytes, bytes_text(*limits.space_bytes) + " allowed"}};
     axes.uprights = {{*limits.time_ns, time_text(*limits.time_ns) + " allowed"}};
-    return {draw_lines("target", axes, lines)};
+    return {draw_lines(limits.tier.empty() ? "target" : "target-" + limits.tier, axes, lines)};
 }
 
 } // namespace iron

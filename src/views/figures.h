@@ -18,12 +18,12 @@ namespace iron {
 
 // For every shape, and for the worst shape of each solution: time, steps and space against the size, readings
 // as points, fitted curves as lines, dashed beyond the readings. Both axes are logarithmic; sizes are even
-// where growth is exponential. `target`, where there is one: its limits and its size are marked. Solutions
+// where growth is exponential. `targets`: the limits and the size of each tier are marked. Solutions
 // keep their colour and mark in all figures.
 std::vector<Figure> growth_figures(const std::string &title, const std::vector<SeriesGrowth> &growths,
                                    const std::vector<std::string> &solutions,
                                    const std::vector<std::string> &shapes, const std::string &size_name,
-                                   const TargetLimits *target = nullptr);
+                                   const std::vector<TargetLimits> &targets = {});
 
 // `map-steps` and `map-time` over two sizes, a panel for each solution in its worst shape: readings as spots
 // on the fitted curve, as far as the sizes allow it. None where the readings are not over two sizes.

@@ -52,33 +52,57 @@ std::string demand_text(const Demand &demand) {
                        demand.measured ? "measured" : "forecast");
 }
 
-std::string target_text(const ForecastFindings &f) {
-    constexpr std::size_t widest_name = 18; // the figures beside it are not to be cut
-    const TargetLimits &limits = *f.limits;
+// "n = 7,500 within 1 s, 256 MiB", the tier before it where it has a name.
+std::string limits_text(const TargetLimits &limits) {
     std::string wanted;
     const auto add = [&](const std::string &one) { wanted += (wanted.empty() ? "" : ", ") + one; };
     if (limits.time_ns) add(time_text(*limits.time_ns));
     if (limits.space_bytes) add(bytes_text(*limits.space_bytes));
     if (limits.time_bound) add(limits.time_bound->written + " time");
     if (limits.space_bound) add(limits.space_bound->written + " space");
-    std::string text = fmt::format("The target: {} within {}\n", sizes_text(limits.sizes), wanted);
-    std::vector<std::vector<std::string>> rows;
-    for (const MeetsTarget &one : f.target)
-        for (std::size_t i = 0; i < one.demands.size(); ++i)
-            rows.push_back({i ? "" : short_name(one.solution, widest_name), i ? "" : word_for(one.all()),
-                            demand_text(one.demands[i])});
-    text += table_text({"solution", "meets it", ""}, rows, terminal_width);
-    if (f.classes.empty()) return text;
+    return fmt::format("{}{} within {}", limits.tier.empty() ? "" : limits.tier + ": ",
+                       sizes_text(limits.sizes), wanted);
+}
+
+// The growths that there is time for at a tier, and those that there is not.
+std::string classes_text(const TargetFindings &target, double step_ns) {
     std::string passing, failing;
-    for (const ClassCost &one : f.classes) {
+    for (const ClassCost &one : target.classes) {
         std::string &list = one.passes ? passing : failing;
         list += fmt::format("{}{} ({})", list.empty() ? "" : ", ", one.name,
                             one.time_ns > 1e18 ? "ages" : time_text(one.time_ns));
     }
-    text += wrapped(fmt::format("At {} a step, as measured here, there is time for {}{}.",
-                                time_text(f.step_ns), passing.empty() ? "none of the usual growths" : passing,
-                                failing.empty() ? "" : "; not for " + failing),
-                    terminal_width, 0);
+    return wrapped(fmt::format("{}t {} a step, as measured here, there is time for {}{}.",
+                               target.limits.tier.empty() ? "A" : target.limits.tier + ": a",
+                               time_text(step_ns), passing.empty() ? "none of the usual growths" : passing,
+                               failing.empty() ? "" : "; not for " + failing),
+                   terminal_width, 0);
+}
+
+// All tiers in one table: what a solution reaches is read off in one place.
+std::string targets_text(const ForecastFindings &f) {
+    constexpr std::size_t widest_name = 18; // the figures beside it are not to be cut
+    const bool tiers = !f.targets.front().limits.tier.empty();
+    std::string text;
+    for (const TargetFindings &target : f.targets)
+        text += (text.empty() ? "" : "; ") + limits_text(target.limits);
+    text = wrapped(fmt::format("The target: {}", text), terminal_width, 0);
+    std::vector<std::vector<std::string>> rows;
+    for (std::size_t who = 0; who < f.targets.front().meets.size(); ++who)
+        for (const TargetFindings &target : f.targets) {
+            const MeetsTarget &one = target.meets[who];
+            for (std::size_t i = 0; i < one.demands.size(); ++i) {
+                const bool first = &target == &f.targets.front() && i == 0;
+                rows.push_back({first ? short_name(one.solution, widest_name) : "",
+                                i ? "" : word_for(one.all()), demand_text(one.demands[i])});
+                if (tiers) rows.back().insert(rows.back().begin() + 1, i ? "" : target.limits.tier);
+            }
+        }
+    text += table_text(tiers ? std::vector<std::string>{"solution", "tier", "meets it", ""}
+                             : std::vector<std::string>{"solution", "meets it", ""},
+                       rows, terminal_width);
+    for (const TargetFindings &target : f.targets)
+        if (!target.classes.empty()) text += classes_text(target, f.step_ns);
     return text;
 }
 
@@ -141,7 +165,7 @@ std::string forecast_text(const ForecastFindings &f, bool verbose) {
     const auto add = [&](const std::string &part) { text += (text.empty() ? "" : "\n") + part; };
     if (!f.sizes.empty()) add(forecasts_text(f));
     if (!f.within.empty()) add(largest_text(f));
-    if (f.limits) add(target_text(f));
+    if (!f.targets.empty()) add(targets_text(f));
     if (verbose && f.check.predicted > 0)
         text +=
             wrapped(fmt::format("Fitted without the two largest sizes, {} of {} readings there lie within "

@@ -15,10 +15,8 @@ struct ForecastFindings {
     std::string within, along; // limit as written; "" where none was asked for
     Sizes others;
     std::vector<LargestSize> largest;
-    std::optional<TargetLimits> limits;
-    std::vector<MeetsTarget> target;
-    std::vector<ClassCost> classes; // at the target
-    double step_ns = 0;
+    std::vector<TargetFindings> targets; // one a tier
+    double step_ns = 0;                  // of the classes there
     SelfCheck check;
 };
 

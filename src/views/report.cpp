@@ -146,11 +146,16 @@ const std::pair<const char *, const char *> shared_figures[] = {
     {"trade", "Time against space at the largest common size; those that nobody beats in both are joined."},
     {"target", "Time and space at the target's sizes against what the target allows."}};
 
+// A figure of its own for each tier of a target.
+bool is_at(const std::string &figure, const std::string &place) {
+    return figure == place || (place == "target" && figure.starts_with("target-"));
+}
+
 std::vector<PageFigure> shared_page_figures(const DrawnFigures &drawn) {
     std::vector<PageFigure> all;
-    for (const auto &[name, caption] : shared_figures)
-        if (const auto found = drawn.find(name); found != drawn.end())
-            all.push_back({name, caption, found->second});
+    for (const auto &[place, caption] : shared_figures)
+        for (const auto &[name, svg] : drawn)
+            if (is_at(name, place)) all.push_back({name, caption, svg});
     return all;
 }
 
@@ -227,7 +232,7 @@ void tell_how(const Report &report, Page &page) {
 // A figure that no place on the page knows would be missing from it without a word.
 void check_places(const std::vector<Figure> &figures, const std::vector<std::string> &shapes) {
     for (const Figure &figure : figures) {
-        const auto is_named = [&](const auto &place) { return figure.name == place.first; };
+        const auto is_named = [&](const auto &place) { return is_at(figure.name, place.first); };
         const auto is_of_shape = [&](const std::string &shape) { return figure.name.ends_with("-" + shape); };
         if (std::none_of(std::begin(shared_figures), std::end(shared_figures), is_named) &&
             !figure.name.starts_with("claim-") && !figure.name.starts_with("lines-") &&
@@ -242,10 +247,9 @@ std::vector<Figure> figures_of(const Report &report) {
     const Problem &problem = report.scope.problem;
     const std::vector<std::string> names = report.scope.names();
     const std::vector<SeriesGrowth> &growths = report.fitted.growths;
-    std::optional<TargetLimits> limits;
-    if (problem.target) limits = target_limits(problem);
-    std::vector<Figure> figures = growth_figures(problem.title, growths, names, report.scope.shapes,
-                                                 report.scope.swept(), limits ? &*limits : nullptr);
+    const std::vector<TargetLimits> targets = target_limits(problem);
+    std::vector<Figure> figures =
+        growth_figures(problem.title, growths, names, report.scope.shapes, report.scope.swept(), targets);
     const auto add = [&](std::vector<Figure> more) {
         std::move(more.begin(), more.end(), std::back_inserter(figures));
     };
@@ -254,10 +258,10 @@ std::vector<Figure> figures_of(const Report &report) {
     add(line_figures(report.fitted.lines, report.claims, names, report.scope.swept()));
     add(comparison_figures(problem.title, report.comparison, names));
     add(map_figures(problem.title, growths, names, problem.relations()));
-    if (limits)
+    for (const TargetLimits &limits : targets)
         add(target_figures(problem.title,
-                           target_met(report.scope, report.fitted, report.journal.measurements, *limits),
-                           *limits, names));
+                           target_met(report.scope, report.fitted, report.journal.measurements, limits),
+                           limits, names));
     check_places(figures, report.scope.shapes);
     return figures;
 }

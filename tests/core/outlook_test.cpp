@@ -98,7 +98,7 @@ TEST(Outlook, TimesAreForecastByTheGrowthThatDecided) {
 TEST(Outlook, TargetsAreMeasuredWhereTheyCanBe) {
     const Harbour all = harbour();
     const Outlook outlook(all.series, all.growths);
-    TargetLimits target{{{"n", 4096}}, 1e6, 1e6, parse_bound("O(n log n)", {"n"}), {}};
+    TargetLimits target{"", {{"n", 4096}}, 1e6, 1e6, parse_bound("O(n log n)", {"n"}), {}};
     const auto met = outlook.meets(target, solutions(), {std::nullopt});
     ASSERT_EQ(met.size(), 3u);
     EXPECT_EQ(met[0].all(), Meets::yes);
@@ -135,9 +135,9 @@ TEST(Outlook, SaysItWithinEightyColumns) {
     findings.within = "1s";
     findings.along = "n";
     findings.largest = outlook.largest_within(Metric::time, 1e9, "n", {});
-    findings.limits = TargetLimits{{{"n", 4096}}, 1e6, 1e6, {}, {}};
-    findings.target = outlook.meets(*findings.limits, solutions(), {std::nullopt});
-    findings.classes = classes_within(1e6, 2, 4096, "n");
+    const TargetLimits limits{"", {{"n", 4096}}, 1e6, 1e6};
+    findings.targets = {
+        {limits, outlook.meets(limits, solutions(), {std::nullopt}), classes_within(1e6, 2, 4096, "n")}};
     findings.check = outlook.self_check();
     const std::string text = forecast_text(findings, true);
     std::string flat = text; // however it is wrapped

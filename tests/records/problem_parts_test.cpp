@@ -98,10 +98,11 @@ TEST(ProblemFileValues, AreReadAsWritten) {
     EXPECT_EQ(problem.limits.memory_bytes, 64 << 20);
     EXPECT_EQ(problem.limits.stack_bytes, 8 << 20); // not given: as usual
     EXPECT_EQ(problem.limits.processes, 4);
-    ASSERT_TRUE(problem.target.has_value());
-    EXPECT_EQ(problem.target->sizes.at("n"), 7500);
-    EXPECT_EQ(problem.target->time_bound->written, "O(n k)");
-    EXPECT_FALSE(problem.target->space_bound.has_value());
+    ASSERT_EQ(problem.targets.size(), 1u);
+    EXPECT_EQ(problem.targets[0].tier, "");
+    EXPECT_EQ(problem.targets[0].sizes.at("n"), 7500);
+    EXPECT_EQ(problem.targets[0].time_bound->written, "O(n k)");
+    EXPECT_FALSE(problem.targets[0].space_bound.has_value());
     const Solution *quick = problem.solution("quick");
     ASSERT_NE(quick, nullptr);
     EXPECT_EQ(quick->sources, (std::vector<std::string>{"quick.cpp", "table.cpp"}));
@@ -111,6 +112,33 @@ TEST(ProblemFileValues, AreReadAsWritten) {
     EXPECT_EQ(problem.solution("plain")->claims[1].metric, Metric::space);
     EXPECT_EQ(problem.digest.size(), 16u);
     EXPECT_NE(folder.read(with("2 s", "3 s")).digest, problem.digest);
+}
+
+TEST(ProblemFileValues, ATargetHasTiersThatShareWhatTheyDoNotSay) {
+    const ProblemFolder folder;
+    std::string text = whole_file;
+    const std::size_t from = text.find("[target]"), to = text.find("[solutions.plain]");
+    const auto with = [&](const std::string &target) {
+        return folder.read(std::string(text).replace(from, to - from, target)).targets;
+    };
+    const auto tiers = with("[target]\nmemory = \"1 MiB\"\n[target.small]\nn = 100\n"
+                            "[target.full]\nn = 7_500\nk = 5\ntime = \"1 s\"\nmemory = \"2 MiB\"\n");
+    ASSERT_EQ(tiers.size(), 2u);
+    EXPECT_EQ(tiers[0].tier, "small");
+    EXPECT_EQ(tiers[0].sizes.at("n"), 100);
+    EXPECT_EQ(tiers[0].memory_bytes, 1 << 20);
+    EXPECT_FALSE(tiers[0].time_s.has_value());
+    EXPECT_EQ(tiers[1].tier, "full");
+    EXPECT_DOUBLE_EQ(*tiers[1].time_s, 1);
+    EXPECT_EQ(tiers[1].memory_bytes, 2 << 20);
+    // One that demands nothing else demands that a call ends.
+    EXPECT_DOUBLE_EQ(*with("[target.small]\nn = 100\n").at(0).time_s, 2);
+    try {
+        with("[target.small]\nn = 100\nmemry = \"1 MiB\"\n");
+        FAIL();
+    } catch (const Error &error) {
+        EXPECT_EQ(error.findings().at(0).message, "unknown key 'memry' of [target.small]");
+    }
 }
 
 TEST(ProblemFileValues, SizesStayWithinWhatTheOthersAllow) {

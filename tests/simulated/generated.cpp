@@ -201,7 +201,7 @@ Generated generated_problem(std::uint64_t seed) {
         target.sizes["n"] = std::min(1e5, range_of(problem.sizes.front(), {}).second);
         target.time_s = 1;
         target.memory_bytes = 256 << 20;
-        problem.target = target;
+        problem.targets = {target};
     }
     return generated;
 }
@@ -554,14 +554,14 @@ class Run {
             if (problem_.sizes.back().to_is_relation() && one.largest &&
                 one.largest->size > range_of(problem_.sizes.back(), others).second)
                 fault(Rule::range_is_kept, fmt::format("largest {} {}", along, one.largest->size));
-        std::vector<MeetsTarget> target;
-        if (problem_.target)
-            target =
-                target_met(run_.scope, run_.fitted, run_.archive.measurements(), target_limits(problem_));
+        std::vector<TargetFindings> targets;
+        for (const TargetLimits &limits : target_limits(problem_))
+            targets.push_back(
+                {limits, target_met(run_.scope, run_.fitted, run_.archive.measurements(), limits), {}});
         // It fits every series again.
         const SelfCheck self = generated_.seed % 8 ? SelfCheck() : outlook.self_check();
         valid("forecast",
-              forecast_json(outlook.at(all), all, largest, "1 s", along, target, {}, self, reason_text));
+              forecast_json(outlook.at(all), all, largest, "1 s", along, targets, self, reason_text));
     }
 
     const Generated &generated_;

@@ -36,6 +36,16 @@ TEST(SizeLines, TheLastOneLeadsUpToTheTarget) {
     EXPECT_EQ(size_lines(small, {})[1].sizes, (std::vector<double>{30})); // half would tell nothing of 2^n
 }
 
+TEST(SizeLines, EveryTierOfATargetHasItsLine) {
+    const Workspace folder;
+    const Problem problem =
+        problem_in(folder, "n = { from = 0, to = 1000 }\n[target.small]\nn = 30\n[target.full]\nn = 700\n");
+    const auto lines = size_lines(problem, {});
+    ASSERT_EQ(lines.size(), 3u);
+    EXPECT_EQ(lines[1].sizes.back(), 30);
+    EXPECT_EQ(lines[2].sizes.back(), 700);
+}
+
 TEST(SizeLines, ATargetOfSeveralSizesIsComeUpToWithAll) {
     const Workspace folder;
     const Problem problem = problem_in(folder, "n = { from = 0, to = 100_000 }\nk = { from = 1, to = \"n\", "

@@ -91,13 +91,13 @@ TEST(GrowthFigures, MarkTheTargetAndReachIt) {
     TargetLimits target;
     target.sizes = {{"n", 100'000}};
     target.time_ns = 1e6;
-    const Figure figure = growth_figures("Tide", growths, {"scan"}, {"calm"}, "n", &target).front();
+    const Figure figure = growth_figures("Tide", growths, {"scan"}, {"calm"}, "n", {target}).front();
     EXPECT_EQ(figure.name, "time");
     EXPECT_NE(figure.script.find("\"1 ms allowed\""), std::string::npos) << figure.script;
     EXPECT_NE(figure.script.find("\"target: n = 100,000\""), std::string::npos);
     EXPECT_NEAR(block(figure.data, "scan forecast: x y").back()[0], 100'000, 1);
     target.sizes["n"] = 1e12; // out of sight: the picture would be all forecast
-    const Figure far = growth_figures("Tide", growths, {"scan"}, {"calm"}, "n", &target).front();
+    const Figure far = growth_figures("Tide", growths, {"scan"}, {"calm"}, "n", {target}).front();
     EXPECT_EQ(far.script.find("target:"), std::string::npos);
     EXPECT_NEAR(block(far.data, "scan forecast: x y").back()[0], 4 * 4096, 1);
 }

@@ -141,13 +141,11 @@ TEST(ForecastText, TheTargetIsMetOrNotWithFigures) {
     limits.sizes = {{"n", 7500}};
     limits.time_ns = 1e9;
     limits.space_bytes = 256 << 20;
-    f.limits = limits;
     MeetsTarget meets{"one-pass", {}};
     meets.demands = {{"time", Meets::yes, true, 1.24e6, {1.2e6, 1.3e6}, ""},
                      {"memory", Meets::unsure, false, 250 << 20, {200 << 20, 300 << 20}, ""}};
-    f.target = {meets};
     f.step_ns = 1.5;
-    f.classes = {{"n log n", 1.4e5, true}, {"n^3", 6e11, false}, {"2^n", 1e200, false}};
+    f.targets = {{limits, {meets}, {{"n log n", 1.4e5, true}, {"n^3", 6e11, false}, {"2^n", 1e200, false}}}};
     const std::string text = forecast_text(f, false);
     for (const char *part :
          {"The target: n = 7,500 within 1 s, 256 MiB", "time: yes, 1.24 ms [1.2 to 1.3 ms] measured",
@@ -155,6 +153,22 @@ TEST(ForecastText, TheTargetIsMetOrNotWithFigures) {
           "2^n (ages)"})
         EXPECT_NE(text.find(part), std::string::npos) << part << "\n" << text;
     EXPECT_NE(text.find("unsure    "), std::string::npos); // the whole is no surer than its parts
+}
+
+TEST(ForecastText, TiersStandBesideEachOther) {
+    const auto tier = [](const char *name, double n, Meets meets) {
+        TargetLimits limits{name, {{"n", n}}, 1e9};
+        const Demand demand{"time", meets, true, 1e3 * n, {1e3 * n, 1e3 * n}};
+        return TargetFindings{limits, {{"one-pass", {demand}}, {"every-stretch", {demand}}}, {}};
+    };
+    ForecastFindings f;
+    f.targets = {tier("small", 100, Meets::yes), tier("full", 7500, Meets::no)};
+    const std::string text = forecast_text(f, false);
+    for (const char *part :
+         {"The target: small: n = 100 within 1 s; full: n = 7,500 within 1 s\n",
+          "solution       tier   meets it", "one-pass       small  yes       time: yes, 100 us measured",
+          "               full   no        time: no, 7.5 ms measured"})
+        EXPECT_NE(text.find(part), std::string::npos) << part << "\n" << text;
 }
 
 TEST(ForecastText, TheCheckOnItselfIsForTheVerbose) {

@@ -43,9 +43,10 @@ struct MeetsTarget {
 };
 
 struct TargetLimits {
-    Sizes sizes; // every size of the problem
-    std::optional<double> time_ns, space_bytes;
-    std::optional<Bound> time_bound, space_bound;
+    std::string tier; // "" where there is one alone
+    Sizes sizes;      // every size of the problem
+    std::optional<double> time_ns = {}, space_bytes = {};
+    std::optional<Bound> time_bound = {}, space_bound = {};
 };
 
 // A growth class and what it would cost at the target.
@@ -53,6 +54,13 @@ struct ClassCost {
     std::string name;
     double time_ns = 0;
     bool passes = false;
+};
+
+// Who meets one tier of a target.
+struct TargetFindings {
+    TargetLimits limits;
+    std::vector<MeetsTarget> meets;
+    std::vector<ClassCost> classes; // of problems with one size, where a step's time is known
 };
 
 // Forecasts of all series of one problem, which must outlive it.

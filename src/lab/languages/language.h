@@ -47,6 +47,12 @@ struct LastWords {
     Outcome outcome;
 };
 
+// A command that makes a file, {output}, which builds then find by themselves.
+struct HeadStart {
+    std::vector<std::string> command;
+    std::filesystem::path file;
+};
+
 class Language {
   public:
     virtual ~Language() = default;
@@ -74,6 +80,8 @@ class Language {
     // Flags are those that a build command of the user's gets for its {flags}, too.
     virtual std::vector<std::string> build_command(const Recipe &) const { return {}; }
     virtual std::vector<std::string> build_flags(const Recipe &) const { return {}; }
+    // What speeds up later builds of the same bare function, if anything does.
+    virtual std::optional<HeadStart> head_start(const Recipe &) const { return std::nullopt; }
     // Starts what was built, or the source.
     virtual std::vector<std::string> start_command(const Recipe &recipe,
                                                    const std::filesystem::path &program) const = 0;
