@@ -1,5 +1,6 @@
 #include "views/page.h"
 
+#include <algorithm>
 #include <boost/archive/iterators/base64_from_binary.hpp>
 #include <boost/archive/iterators/transform_width.hpp>
 #include <fmt/format.h>
@@ -154,6 +155,7 @@ mustache::data figures_of(const std::vector<PageFigure> &figures, Written writte
         mustache::data one;
         one.set("name", figure.name);
         one.set("caption", written(figure.caption));
+        one.set("in_chart", figure.in_chart);
         if (whole) one.set("data", base64(figure.svg));
         list.push_back(one);
     }
@@ -167,6 +169,9 @@ std::string rendered(const std::string &text, const Page &page, Written written,
     all.set("finding", sentences(page.finding, written));
     all.set("claims", claims_of(page.claims, written));
     all.set("figures", figures_of(page.figures, written, whole));
+    const auto in_chart = [](const PageFigure &figure) { return figure.in_chart; };
+    all.set("taken", std::any_of(page.figures.begin(), page.figures.end(), in_chart));
+    all.set("compared", !std::all_of(page.figures.begin(), page.figures.end(), in_chart));
     mustache::data solutions(mustache::data::type::list);
     for (const PageSolution &solution : page.solutions) {
         mustache::data one;

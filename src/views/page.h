@@ -17,7 +17,8 @@ struct PageClaim {
 
 struct PageFigure {
     std::string name, caption;
-    std::string svg; // the whole text of the file
+    std::string svg;       // the whole text of the file
+    bool in_chart = false; // the page's chart shows the same
 };
 
 struct PageSource {

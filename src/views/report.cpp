@@ -133,11 +133,16 @@ WorkingSets working_sets_of(const Report &report) {
     return sets;
 }
 
-// The figures above the solutions, with what each shows.
-const std::pair<const char *, const char *> shared_figures[] = {
-    {"steps", "Steps a call against the size, each solution's worst shape: readings and fitted curves."},
-    {"time", "Time a call against the size, each solution's worst shape: readings and fitted curves."},
-    {"space", "Space a call against the size, each solution's worst shape."},
+// The figures of all solutions, with what each shows.
+struct SharedFigure {
+    const char *name, *caption;
+    bool in_chart = false;
+};
+const SharedFigure shared_figures[] = {
+    {"steps", "Steps a call against the size, each solution's worst shape: readings and fitted curves.",
+     true},
+    {"time", "Time a call against the size, each solution's worst shape: readings and fitted curves.", true},
+    {"space", "Space a call against the size, each solution's worst shape.", true},
     {"map-steps",
      "Steps a call over both sizes, each solution's worst shape: readings as spots on the fitted curve."},
     {"map-time",
@@ -153,9 +158,9 @@ bool is_at(const std::string &figure, const std::string &place) {
 
 std::vector<PageFigure> shared_page_figures(const DrawnFigures &drawn) {
     std::vector<PageFigure> all;
-    for (const auto &[place, caption] : shared_figures)
+    for (const SharedFigure &place : shared_figures)
         for (const auto &[name, svg] : drawn)
-            if (is_at(name, place)) all.push_back({name, caption, svg});
+            if (is_at(name, place.name)) all.push_back({name, place.caption, svg, place.in_chart});
     return all;
 }
 
@@ -232,7 +237,7 @@ void tell_how(const Report &report, Page &page) {
 // A figure that no place on the page knows would be missing from it without a word.
 void check_places(const std::vector<Figure> &figures, const std::vector<std::string> &shapes) {
     for (const Figure &figure : figures) {
-        const auto is_named = [&](const auto &place) { return is_at(figure.name, place.first); };
+        const auto is_named = [&](const auto &place) { return is_at(figure.name, place.name); };
         const auto is_of_shape = [&](const std::string &shape) { return figure.name.ends_with("-" + shape); };
         if (std::none_of(std::begin(shared_figures), std::end(shared_figures), is_named) &&
             !figure.name.starts_with("claim-") && !figure.name.starts_with("lines-") &&
@@ -275,8 +280,10 @@ Page page_of(const Report &report, const DrawnFigures &drawn) {
         if (!points_along(one.growth, page.size_name).empty())
             page.series.push_back(page_series(report.scope.problem, one, report.claims));
     page.finding = finding(report.claims, report.comparison, report.agreement);
-    for (const JudgedClaim &one : report.claims)
-        page.claims.push_back(page_claim(one));
+    for (const Verdict verdict :
+         {Verdict::exceeded, Verdict::undecided, Verdict::holds}) // what is to be done first
+        for (const JudgedClaim &one : report.claims)
+            if (one.judgement.verdict == verdict) page.claims.push_back(page_claim(one));
     page.figures = shared_page_figures(drawn);
     for (const Contender &one : report.scope.contenders) {
         page.solutions.push_back(page_solution(report, *one.solution, drawn));

@@ -72,7 +72,7 @@ TEST(WrittenAsACall, ArgumentsAndAnswersAreReadBack) {
     EXPECT_EQ(as_arguments(call, "2\n4 -5\nlow\n7\n1\nx y\nmore\n"), "") << "something is left";
     EXPECT_EQ(as_arguments(call, "2\n4\nlow\n7\n0\n"), "[?], \"low\", (7, [])");
     EXPECT_EQ(as_value(call.gives, "1\n3\n0.5\n"), "[(3, 0.5)]");
-    EXPECT_EQ(as_value(call.gives, "nothing\n"), "nothing\n") << "no such value: as it is";
+    EXPECT_EQ(as_value(call.gives, "nothing\n"), "nothing") << "no such value: as it is";
 }
 
 } // namespace

@@ -17,7 +17,7 @@ Page page() {
     open.verdict = "undecided";
     open.would_decide = "It would be decided by measuring up to n = 9.";
     all.claims = {claim, open};
-    all.figures = {{"steps", "Steps \"a\" call", "Man"}};
+    all.figures = {{"steps", "Steps \"a\" call", "Man"}, {"time", "Time a call", "Woman", true}};
     PageSolution solution;
     solution.name = claim.solution;
     solution.answers = "wrong answer";
@@ -45,7 +45,7 @@ std::size_t count(const std::string &text, const std::string &part) {
 TEST(Page, EscapesEverythingAndNeedsNothingElse) {
     const std::string html = page_html(page());
     EXPECT_EQ(count(html, "<script"), 3u); // readings, library, the page's own: none of a name's
-    EXPECT_EQ(count(html, "&lt;script&gt;alert(1)"), 4u); // in the table, as a heading, and by it
+    EXPECT_EQ(count(html, "&lt;script&gt;alert(1)"), 5u); // in both tables, as a heading, and by it
     EXPECT_EQ(count(html, "</pre>"), count(html, "<pre"));
     EXPECT_NE(html.find("a &lt; b &amp;&amp; c &gt; d"), std::string::npos);
     EXPECT_NE(html.find("<tr class=\"breaks\" style=\"--share:0.50\"><td>7</td><td>50.0 %</td>"),
@@ -68,6 +68,18 @@ TEST(Page, ReadingsCanNotEndTheirScript) {
     EXPECT_EQ(count(html, "</script>"), 3u);
     EXPECT_NE(html.find("\\u003c/script>"), std::string::npos);
     EXPECT_NE(html.find("[16,123457,100000,200000,0]"), std::string::npos);
+}
+
+TEST(Page, WhatTheChartShowsIsLeftToTheEnd) {
+    const std::string html = page_html(page());
+    const std::size_t compared = html.find("<h2 id=\"compared\">"), taken = html.find("<h2 id=\"figures\">");
+    ASSERT_NE(compared, std::string::npos);
+    EXPECT_LT(html.find("<h2 id=\"measured\">"), taken);
+    EXPECT_LT(compared, html.find("data-name=\"steps\""));
+    EXPECT_LT(taken, html.find("data-name=\"time\""));
+    Page none = page();
+    none.figures.clear();
+    EXPECT_EQ(count(page_html(none), "id=\"compared\"") + count(page_html(none), "id=\"figures\""), 0u);
 }
 
 // RFC 4648, section 10.

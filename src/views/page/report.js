@@ -20,6 +20,13 @@
   };
   const exactly = value => value.toLocaleString("en");
 
+  // Every figure can be taken along as a file.
+  for (const figure of document.querySelectorAll("figure[data-name]")) {
+    const link = document.createElement("a");
+    link.href = figure.querySelector("img").src, link.download = `${figure.dataset.name}.svg`, link.textContent = "save";
+    figure.querySelector("figcaption").append(" ", link);
+  }
+
   // The table of claims.
   const filter = document.getElementById("filter");
   const rows = [...document.querySelectorAll("tr[data-solution]")];
