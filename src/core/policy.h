@@ -241,6 +241,9 @@ constexpr double count_again = 1.0 / 3000, count_left_out = 1.0 / 60, counts_ahe
 // seconds, a process for each, and more than a usual call: at sizes so many times the last, and so many at
 // the most.
 constexpr double dear_space_s = 0.1, sparse_space_at = 4, sparsest_space_at = 16;
+// A claim on space that holds is seen up to this size where a call there is worth its cost: a word a unit is
+// 16 KiB then, more than libraries keep in hand for a start. [programs]
+constexpr double space_seen_at = 2048;
 // Costs: level is what is no more than so many times as dear; growth shows from so many times the least, more
 // beside a call as long as an interpreter's start (s), which goes by the machine's mood: 55 or 94 ms.
 constexpr double as_dear = 1.5;

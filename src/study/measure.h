@@ -20,7 +20,7 @@ namespace iron {
 struct NamedNeed {
     std::string solution, shape;
     bool decided = true;
-    double up_to = 0;             // a size that should decide it
+    double up_to = 0;             // a size that should decide it, or bear it out
     bool more_inputs = false;     // other inputs are worth counting, should counts hang on the input
     bool short_of_places = false; // for growth to show at all
 };

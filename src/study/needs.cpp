@@ -4,6 +4,7 @@
 #include <set>
 #include <tuple>
 
+#include "core/policy.h"
 #include "study/lines.h"
 #include "study/readings.h"
 
@@ -55,6 +56,18 @@ class Needs {
     // `shape`: "" for all.
     void ask_inputs(const JudgedClaim &one, const std::string &shape) {
         each(one, shape, [](NamedNeed &need) { need.more_inputs = true; });
+    }
+    // A claim on space that holds where so little was held that a library may have had it in hand.
+    void look_farther(const JudgedClaim &one, const std::vector<NamedSeries> &all) {
+        double largest = 0;
+        for (const NamedSeries &series : all)
+            if (series.metric == Metric::space && series.solution == one.solution &&
+                series.shape == one.claim.shape)
+                for (const ReadPlace &place : along(series.series, swept_).places)
+                    largest = std::max(largest, place.sizes.front());
+        if (largest > 0 && largest < policy::plan::space_seen_at)
+            each(one, one.claim.shape,
+                 [](NamedNeed &need) { need.up_to = std::max(need.up_to, policy::plan::space_seen_at); });
     }
     void leave_open(const JudgedClaim &one, const std::string &shape) {
         each(one, shape, [&](NamedNeed &need) {
@@ -108,6 +121,8 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
     }
     for (const JudgedClaim &one :
          judge_claims(shape_by_shape(trying, scope.shapes), fitted.growths, judging(fitted))) {
+        if (one.claim.metric == Metric::space && one.judgement.verdict == Verdict::holds)
+            needs.look_farther(one, fitted.series);
         if (one.judgement.verdict == Verdict::undecided && open.contains(key_of(one)))
             needs.leave_open(one, one.claim.shape);
         else if (one.judgement.evidence > barely)

@@ -492,6 +492,19 @@ TEST(Planner, AnUndecidedSeriesClimbsOnToTheSizeThatDecides) {
     EXPECT_LT(machine.elapsed_s, 61);
 }
 
+TEST(Planner, WhatIsDecidedIsBorneOutAtTheSizeAskedFor) {
+    Simulated machine = simulated(2, 60);
+    machine.options.judges = true;
+    machine.call_s = [](const Cell &cell) { return 1e-9 * std::pow(cell.size, 2); };
+    machine.needs = [](const Simulated &) {
+        return std::vector<Need>{{0, 0, true, 20'000}, {0, 1}, {1, 0}, {1, 1}};
+    };
+    machine.run();
+    EXPECT_GE(machine.largest(0), 20'000);
+    EXPECT_LE(machine.largest(1), 17'000);
+    EXPECT_LT(machine.elapsed_s, 50); // all is decided: it ends
+}
+
 TEST(Planner, ASizeThatDidNotDecideIsFollowedByAHigherOne) {
     Simulated machine = simulated(1, 30, 1e5);
     machine.options.judges = true;

@@ -172,8 +172,8 @@ bool Climbing::go_on_for_verdicts() {
     bool any = false;
     for (Climb &climb : climbs_) {
         const auto need = ledger_.needs.find({climb.at().solution, climb.at().shape});
-        if (need == ledger_.needs.end() || need->second.decided) continue;
-        any = climb.climb_longer(need->second.short_of_places) || any;
+        if (need == ledger_.needs.end()) continue;
+        if (!need->second.decided) any = climb.climb_longer(need->second.short_of_places) || any;
         any = climb.climb_to(need->second.up_to) || any;
     }
     return any;

@@ -75,7 +75,7 @@ struct Need {
     int solution = 0;
     int shape = 0;
     bool decided = true;
-    double up_to = 0;             // a size on line 0 that should decide it; 0: none is known
+    double up_to = 0;             // a size on line 0 that should decide it, or bear it out; 0: none is known
     bool more_inputs = false;     // counts hang on the input: others would tell more
     bool short_of_places = false; // for growth to show at all
 };

@@ -1,0 +1,2 @@
+def settle(lengths):
+    lengths.sort()
