@@ -1,8 +1,12 @@
 #include "cli/common.h"
 
+#include <cerrno>
 #include <cstdio>
+#include <cstring>
+#include <fcntl.h>
 #include <fmt/format.h>
 #include <sys/ioctl.h>
+#include <system_error>
 #include <unistd.h>
 
 #include "core/nearest.h"
@@ -126,13 +130,50 @@ Scope Session::scope() const {
     return scope;
 }
 
+namespace {
+
+bool closed_output = false; // nobody could be told anything
+
+// What is said beside the results: where nobody listens the work goes on.
+template <typename... Values>
+void say(fmt::format_string<Values...> format, Values &&...values) {
+    std::fputs(fmt::format(format, std::forward<Values>(values)...).c_str(), stderr);
+}
+
+[[noreturn]] void fail_to_write() {
+    if (errno == EPIPE && !closed_output)
+        throw std::system_error(EPIPE, std::generic_category()); // no error: who reads it has enough
+    throw Error(Category::not_possible,
+                fmt::format("standard output can't be written: {}",
+                            closed_output ? "it is closed" : std::strerror(errno)),
+                "what was written to files stands");
+}
+
+} // namespace
+
+void hold_standard_streams() {
+    for (const int stream : {STDIN_FILENO, STDOUT_FILENO, STDERR_FILENO})
+        if (fcntl(stream, F_GETFD) < 0) {
+            closed_output = closed_output || stream == STDOUT_FILENO;
+            if (open("/dev/null", stream == STDIN_FILENO ? O_RDONLY : O_WRONLY) != stream) std::abort();
+        }
+}
+
+void write_out(std::string_view bytes) {
+    if (closed_output || std::fwrite(bytes.data(), 1, bytes.size(), stdout) != bytes.size()) fail_to_write();
+}
+
+void check_output_told() {
+    if (closed_output || (std::fflush(stdout) != 0 && errno != EPIPE)) fail_to_write();
+}
+
 TerminalTeller::TerminalTeller(const Options &options)
     : quiet_(options.quiet), terminal_(isatty(STDERR_FILENO)) {}
 
 TerminalTeller::~TerminalTeller() { clear(); }
 
 void TerminalTeller::clear() {
-    if (shown_) fmt::print(stderr, "\r\033[K");
+    if (shown_) say("\r\033[K");
     shown_ = false;
 }
 
@@ -141,7 +182,7 @@ void TerminalTeller::phase(const std::string &name) {
     last_s_ = 0;
     if (quiet_) return;
     clear();
-    if (!terminal_) fmt::print(stderr, "{}\n", name);
+    if (!terminal_) say("{}\n", name);
 }
 
 void TerminalTeller::progress(double spent_s, double budget_s, const std::function<std::string()> &doing) {
@@ -151,7 +192,7 @@ void TerminalTeller::progress(double spent_s, double budget_s, const std::functi
     winsize size{};
     const std::size_t width =
         ioctl(STDERR_FILENO, TIOCGWINSZ, &size) == 0 && size.ws_col > 20 ? size.ws_col - 1u : 79u;
-    fmt::print(stderr, "\r\033[K{}", progress_line({phase_, spent_s, budget_s, doing()}, width));
+    say("\r\033[K{}", progress_line({phase_, spent_s, budget_s, doing()}, width));
     std::fflush(stderr);
     shown_ = true;
 }
@@ -159,7 +200,7 @@ void TerminalTeller::progress(double spent_s, double budget_s, const std::functi
 void TerminalTeller::note(const std::string &text) {
     if (quiet_) return;
     clear();
-    fmt::print(stderr, "{}\n", text);
+    say("{}\n", text);
 }
 
 int status_of(const Agreement &agreement) {

@@ -59,7 +59,7 @@ struct Session {
 
     std::vector<const Solution *> solutions() const;
     std::vector<Contender> all_contenders() const; // of those
-    std::vector<std::string> shape_names() const; // --shapes, else all
+    std::vector<std::string> shape_names() const;  // --shapes, else all
     double budget_s() const;
     Scope scope() const;
     std::filesystem::path file(const std::string &name) const { return out / name; }
@@ -80,6 +80,14 @@ int watch_problem(const Options &options);
 
 // Reads the problem and checks the options against it. Throws Error (usage).
 Session open_session(const Options &options);
+
+// To standard output, as bytes. Throws Error (not_possible) where they can't be written.
+void write_out(std::string_view bytes);
+// Opens what is closed of the three standard streams, so that no file of ours takes their place.
+void hold_standard_streams();
+// Throws Error (not_possible) where something told on standard output was lost; a reader that has enough is
+// no loss.
+void check_output_told();
 
 // As a person standing in the current folder would write it: relative where it lies below.
 std::string told_path(const std::filesystem::path &path);

@@ -84,11 +84,11 @@ int print_input(const InputChoice &choice) {
         InputStore(problem, scratch.path())
             .write(shape->name, complete_sizes(problem, sizes), seed, Draw::random, path);
         const std::string text = read_file(path);
-        std::fwrite(text.data(), 1, text.size(), stdout);
+        write_out(text);
         return status_done;
     }
-    fill_template(*shape, complete_sizes(problem, sizes), seed, Draw::random,
-                  [](std::string_view piece) { std::fwrite(piece.data(), 1, piece.size(), stdout); });
+    fill_template(*shape, complete_sizes(problem, sizes), seed, Draw::random, write_out, nullptr,
+                  problem.limits.input_bytes);
     return status_done;
 }
 

@@ -12,6 +12,7 @@ int main(int argc, char **argv) {
     using namespace iron;
     spdlog::set_default_logger(spdlog::stderr_logger_st("iron-stopwatch"));
     spdlog::set_pattern("%v");
+    hold_standard_streams();
     watch_for_interrupt();
     CLI::App program(
         "Holds solutions of one problem against what they claim: makes growing inputs, checks that the\n"
@@ -40,8 +41,11 @@ int main(int argc, char **argv) {
     add_adapters(program, status);
     add_demo(program, status);
     try {
-        if (argc == 1) return say_first_step();
-        program.parse(argc, argv);
+        if (argc == 1)
+            status = say_first_step();
+        else
+            program.parse(argc, argv);
+        check_output_told();
     } catch (const CLI::ParseError &error) {
         return program.exit(error) == 0 ? status_done : status_usage;
     } catch (const Error &error) {
@@ -54,6 +58,10 @@ int main(int argc, char **argv) {
         default:
             return status_not_possible;
         }
+    } catch (const std::system_error &error) {            // of printing
+        if (error.code().value() == EPIPE) return status; // who reads it has enough
+        spdlog::error("{}", error.what());
+        return status_not_possible;
     } catch (const std::exception &error) {
         spdlog::error("{}", error.what());
         return status_not_possible;

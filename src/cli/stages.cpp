@@ -8,6 +8,7 @@
 #include "core/words.h"
 #include "lab/clock.h"
 #include "lab/draw.h"
+#include "lab/file_lock.h"
 #include "lab/machine.h"
 #include "lab/parallel.h"
 #include "lab/real_lab.h"
@@ -112,6 +113,10 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, c
         builder.build_counters(problem, built, agreement.agreeing());
         bench.empty_programs = empty_programs(built, builder);
     }
+    std::filesystem::create_directories(session.out);
+    const FileLock folder(session.file(".lock"), [&] {
+        teller.note("another run is measuring into " + session.out.string() + "; waiting for it");
+    });
     const MachineLock lock(
         [&] { teller.note("another measurement is under way on this machine; waiting for it"); });
     Conditions conditions;
@@ -246,7 +251,13 @@ std::vector<fs::path> report_stage(const Session &session, const FittedScope &fi
         std::vector<Drawing> drawings;
         for (Figure &figure : figures_of(report))
             drawings.push_back({std::move(figure.name), std::move(figure.script), std::move(figure.data)});
-        draw(session.file("figures"), drawings);
+        try {
+            draw(session.file("figures"), drawings);
+        } catch (const Error &error) { // the verdicts stand without
+            if (error.category() == Category::interrupted) throw;
+            teller.note(error.what());
+            drawings.clear();
+        }
         for (const Drawing &one : drawings) {
             drawn[one.name] = read_file(session.file("figures/" + one.name + ".svg"));
             for (const char *ending : drawn_endings)

@@ -1,5 +1,7 @@
 #include "core/error.h"
 
+#include <algorithm>
+
 namespace iron {
 
 namespace {
@@ -29,8 +31,14 @@ std::string describe(const Finding &finding) {
     }
     text += finding.message;
     if (!place.excerpt.empty()) {
-        text += "\n    " + place.excerpt;
-        if (place.column > 0) text += "\n    " + std::string(place.column - 1, ' ') + "^";
+        // Of a line that nobody could read the part about the place.
+        constexpr std::size_t longest = 160, before = 60;
+        const std::size_t column = place.column > 0 ? static_cast<std::size_t>(place.column) - 1 : 0;
+        const bool cut = place.excerpt.size() > longest;
+        const std::size_t from = cut && column > before ? column - before : 0;
+        text += "\n    " + (cut ? place.excerpt.substr(std::min(from, place.excerpt.size()), longest / 2)
+                                : place.excerpt);
+        if (place.column > 0) text += "\n    " + std::string(column - from, ' ') + "^";
     }
     if (!finding.advice.empty()) text += "\n  " + finding.advice;
     return text;

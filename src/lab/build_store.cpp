@@ -6,7 +6,10 @@
 #include <map>
 #include <mutex>
 #include <sstream>
+#include <sys/stat.h>
+#include <unistd.h>
 
+#include "core/error.h"
 #include "lab/file_lock.h"
 #include "lab/languages/language.h"
 #include "records/digest.h"
@@ -71,6 +74,18 @@ bool unchanged(const fs::path &list, const fs::path &folder) {
     return any;
 }
 
+// What is built is run: nobody else may have put it there.
+bool is_ones_own(const fs::path &folder) {
+    struct stat found {};
+    return stat(folder.c_str(), &found) != 0 || found.st_uid == geteuid();
+}
+
+bool is_private(const fs::path &folder) {
+    struct stat found {};
+    return lstat(folder.c_str(), &found) == 0 && S_ISDIR(found.st_mode) && found.st_uid == geteuid() &&
+           (found.st_mode & 077) == 0;
+}
+
 } // namespace
 
 BuildStore::BuildStore(fs::path folder, fs::path scratch)
@@ -82,9 +97,18 @@ fs::path cache_folder() {
         return fs::path(value ? value : "");
     };
     if (const fs::path own = variable("IRON_STOPWATCH_CACHE"); !own.empty()) return fs::absolute(own);
-    if (const fs::path xdg = variable("XDG_CACHE_HOME"); !xdg.empty()) return xdg / "iron-stopwatch";
-    if (const fs::path home = variable("HOME"); !home.empty()) return home / ".cache" / "iron-stopwatch";
-    return fs::temp_directory_path() / fmt::format("iron-stopwatch-{}", getuid());
+    if (const fs::path xdg = variable("XDG_CACHE_HOME"); !xdg.empty() && is_ones_own(xdg))
+        return xdg / "iron-stopwatch";
+    if (const fs::path home = variable("HOME"); !home.empty() && is_ones_own(home))
+        return home / ".cache" / "iron-stopwatch";
+    // Where others may write too: a folder that only we can have made.
+    const fs::path shared = fs::temp_directory_path() / fmt::format("iron-stopwatch-{}", geteuid());
+    if (mkdir(shared.c_str(), 0700) != 0 && !is_private(shared))
+        throw Error(Category::not_possible,
+                    "builds can't be kept in " + shared.string() +
+                        ": it is somebody else's, or open to others",
+                    "remove it, or set IRON_STOPWATCH_CACHE to a folder of your own");
+    return shared;
 }
 
 Product BuildStore::made(const std::vector<std::string> &pattern, const fs::path &folder,

@@ -1,4 +1,6 @@
 #include "lab/filler.h"
+#include "core/words.h"
+#include "lab/interrupt.h"
 
 #include <algorithm>
 #include <charconv>
@@ -8,6 +10,8 @@
 #include <stdexcept>
 
 #include "core/error.h"
+#include "core/words.h"
+#include "lab/interrupt.h"
 
 namespace iron {
 
@@ -86,7 +90,10 @@ void Filler::fill(const Template &text, Tape *record) {
 void Filler::argument(const TemplatePart &part) {
     std::string made;
     Writer *const out = out_;
-    Writer held([&](std::string_view piece) { made += piece; });
+    Writer held([&](std::string_view piece) {
+        made += piece;
+        if (static_cast<std::int64_t>(made.size()) > most_bytes_) refuse_length();
+    });
     out_ = &held;
     const Tape *const old_tape = old_tape_;
     old_tape_ = old_ && !old_->rows.empty() ? &old_->rows.front() : nullptr;
@@ -101,12 +108,21 @@ void Filler::argument(const TemplatePart &part) {
     }
 }
 
-void Filler::refuse(const std::string &what) const {
+void Filler::refuse_length() const {
+    refuse("its text is longer than " + bytes_text(static_cast<double>(most_bytes_)),
+           "[limits] input = \"2 GiB\" allows more; or let the sizes end sooner: to = …");
+}
+
+void Filler::has_room_for(std::int64_t count) const {
+    if (count > most_bytes_ / 2) refuse_length();
+}
+
+void Filler::refuse(const std::string &what, const std::string &advice) const {
     std::string at;
     for (const auto &[name, value] : sizes_)
         at += fmt::format("{}{}={:.0f}", at.empty() ? "" : " ", name, value);
     throw Error(Category::usage, fmt::format("the shape '{}' can't be made at {}: {}", shape_.name, at, what),
-                "mend its template, or the range of the sizes");
+                advice);
 }
 
 std::int64_t Filler::whole(const Expression &expression, const std::string &what) const {
@@ -119,6 +135,8 @@ std::int64_t Filler::whole(const Expression &expression, const std::string &what
 std::int64_t Filler::count_of(const TemplatePart &part) const {
     const std::int64_t count = whole(part.arguments[0], "the count of " + part.text + "()");
     if (count < 0) refuse(fmt::format("{}() is to make {} things", part.text, count));
+    if (part.text != "letters" && part.text != "rows") has_room_for(count);
+    if (count > most_bytes_) refuse_length();
     return count;
 }
 
@@ -176,6 +194,7 @@ std::int64_t Filler::drawn(Range range, std::int64_t i, std::int64_t count) {
 }
 
 std::int64_t Filler::drawn_anew(Range range) {
+    stop_if_interrupted();
     if (draw_ == Draw::lowest) return range.low;
     if (draw_ == Draw::highest) return range.high;
     if (draw_ == Draw::random) return random_.between(range.low, range.high);
@@ -210,8 +229,10 @@ bool reads_before(const std::string &a, const std::string &b) {
 } // namespace
 
 void Filler::shuffle(Numbers &numbers) {
-    for (std::size_t i = numbers.size(); i > 1; --i)
+    for (std::size_t i = numbers.size(); i > 1; --i) {
+        stop_if_interrupted();
         std::swap(numbers[i - 1], numbers[random_.below(i)]);
+    }
 }
 
 void Filler::line_of(std::int64_t count, const std::function<std::int64_t(std::int64_t)> &number_at) {
@@ -275,7 +296,11 @@ void Filler::rows(const TemplatePart &part) {
 void Filler::sorted_rows(const TemplatePart &part) {
     std::vector<std::string> rows;
     Writer *const out = out_;
-    Writer held([&](std::string_view piece) { rows.back() += piece; });
+    std::int64_t written = 0;
+    Writer held([&](std::string_view piece) {
+        rows.back() += piece;
+        if ((written += static_cast<std::int64_t>(piece.size())) > most_bytes_) refuse_length();
+    });
     out_ = &held;
     each_row(part, [&](std::int64_t) {
         held.flush();

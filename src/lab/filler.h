@@ -31,8 +31,10 @@ class Writer {
 
 class Filler {
   public:
-    Filler(const Shape &shape, const Sizes &sizes, std::uint64_t seed, Draw draw, Writer &out)
-        : shape_(shape), sizes_(sizes), values_(sizes), random_(seed), draw_(draw), out_(&out) {}
+    Filler(const Shape &shape, const Sizes &sizes, std::uint64_t seed, Draw draw, Writer &out,
+           std::int64_t most_bytes)
+        : shape_(shape), sizes_(sizes), values_(sizes), random_(seed), draw_(draw), out_(&out),
+          most_bytes_(most_bytes) {}
 
     void replay(const Tape &tape, std::size_t cut) {
         old_tape_ = &tape;
@@ -40,6 +42,8 @@ class Filler {
     }
     // `record`: null, or where to take down what is drawn.
     void fill(const Template &text, Tape *record);
+    // Throws: the text is longer than it may be.
+    [[noreturn]] void refuse_length() const;
 
   private:
     using Numbers = std::vector<std::int64_t>;
@@ -49,8 +53,12 @@ class Filler {
     using Call = void (Filler::*)(const TemplatePart &);
     static const std::map<std::string, Call> &calls();
 
-    [[noreturn]] void refuse(const std::string &what) const;
+    [[noreturn]] void
+    refuse(const std::string &what,
+           const std::string &advice = "mend its template, or the range of the sizes") const;
     std::int64_t whole(const Expression &expression, const std::string &what) const;
+    // So many things, each with what parts it from the next.
+    void has_room_for(std::int64_t count) const;
     // The first argument, which says how many things a call makes.
     std::int64_t count_of(const TemplatePart &part) const;
     Range range(const TemplatePart &part, std::size_t low = 1) const; // from that argument and the next
@@ -106,6 +114,7 @@ class Filler {
     Random random_;
     Draw draw_;
     Writer *out_;
+    std::int64_t most_bytes_;
     std::optional<std::int64_t> equal_;
     const Tape *old_tape_ = nullptr;
     std::size_t cut_ = 0;

@@ -5,10 +5,19 @@
 #include <unordered_set>
 
 #include "lab/filler.h"
+#include "lab/interrupt.h"
 
 namespace iron {
 
 namespace {
+
+// An interrupt ends it.
+void sort_numbers(std::vector<std::int64_t> &numbers) {
+    std::sort(numbers.begin(), numbers.end(), [](std::int64_t a, std::int64_t b) {
+        stop_if_interrupted();
+        return a < b;
+    });
+}
 
 std::vector<std::int64_t> one_to(std::int64_t count) {
     std::vector<std::int64_t> numbers(count);
@@ -19,7 +28,7 @@ std::vector<std::int64_t> one_to(std::int64_t count) {
 // 1 to count in the order of the numbers given.
 std::vector<std::int64_t> ranks(const std::vector<std::int64_t> &numbers) {
     std::vector<std::int64_t> sorted = numbers, ranks;
-    std::sort(sorted.begin(), sorted.end());
+    sort_numbers(sorted);
     for (const std::int64_t number : numbers)
         ranks.push_back(1 + (std::lower_bound(sorted.begin(), sorted.end(), number) - sorted.begin()));
     return ranks;
@@ -73,7 +82,7 @@ void Filler::parts(const TemplatePart &part) {
     if (count == 0) return;
     Numbers cuts = count > 1 ? distinct_from(count - 1, {1, sum - 1}) : Numbers{};
     if (record_) record_->values = cuts;
-    std::sort(cuts.begin(), cuts.end());
+    sort_numbers(cuts);
     cuts.push_back(sum);
     line_of(count, [&](std::int64_t i) { return cuts[i] - (i > 0 ? cuts[i - 1] : 0); });
 }
@@ -94,14 +103,14 @@ void Filler::ordered(const TemplatePart &part) {
     Numbers numbers(count);
     for (std::int64_t i = 0; i < count; ++i)
         numbers[i] = drawn(r, i, count);
-    std::sort(numbers.begin(), numbers.end());
+    sort_numbers(numbers);
     if (part.text == "falling") std::reverse(numbers.begin(), numbers.end());
     list(numbers);
 }
 
 void Filler::strictly_rising(const TemplatePart &part) {
     Numbers numbers = distinct_from(count_of(part), range(part));
-    std::sort(numbers.begin(), numbers.end());
+    sort_numbers(numbers);
     list(numbers);
 }
 
@@ -112,7 +121,7 @@ void Filler::almost_rising(const TemplatePart &part) {
     if (const auto kept = kept_of_tape(count))
         numbers = ranks(*kept);
     else
-        for (std::int64_t i = 0; i < swaps; ++i)
+        for (std::int64_t i = 0; i < swaps; ++i, stop_if_interrupted())
             std::swap(numbers[random_.below(count)], numbers[random_.below(count)]);
     list(numbers);
 }
@@ -144,12 +153,15 @@ Filler::Numbers Filler::distinct(std::int64_t count, Range r) {
     if (span < 4 * static_cast<std::uint64_t>(count)) {
         numbers.resize(span + 1);
         std::iota(numbers.begin(), numbers.end(), r.low);
-        for (std::int64_t i = 0; i < count; ++i)
+        for (std::int64_t i = 0; i < count; ++i) {
+            stop_if_interrupted();
             std::swap(numbers[i], numbers[i + random_.below(numbers.size() - i)]);
+        }
         numbers.resize(count);
     } else {
         std::unordered_set<std::int64_t> seen;
         while (static_cast<std::int64_t>(numbers.size()) < count) {
+            stop_if_interrupted();
             const std::int64_t number = random_.between(r.low, r.high);
             if (seen.insert(number).second) numbers.push_back(number);
         }

@@ -21,7 +21,7 @@ Generators::Generators(const Problem &problem, std::filesystem::path scratch)
 void Generators::make_ready(const Shape &shape) {
     if (ready_.contains(shape.program)) return;
     Runnable fresh = Builder(scratch_).helper(problem_, shape.program);
-    fresh.limits.output_bytes = problem_.limits.memory_bytes;
+    fresh.limits.output_bytes = problem_.limits.input_bytes;
     fresh.limits.memory_bytes = 0;
     ready_.emplace(shape.program, std::move(fresh));
 }
@@ -60,7 +60,8 @@ void Generators::make(const Shape &shape, const Sizes &sizes, std::uint64_t seed
     std::string fault;
     if (ending.outcome == Outcome::over_output)
         fault = "printed more than " + bytes_text(static_cast<double>(call.limits.output_bytes)) +
-                ", the memory that a solution may use";
+
+                ", the limit of an input ([limits] input allows more)";
     else if (ending.outcome == Outcome::over_time)
         fault = fmt::format("did not end within {:.0f} s", limit_s);
     else if (ending.outcome != Outcome::done)

@@ -47,12 +47,20 @@ void InputStore::write(const std::string &name, const Sizes &sizes, std::uint64_
     const Shape &shape = *problem_.shape(name);
     if (!shape.text) return generators_.make(shape, sizes, seed, path);
     std::ofstream out(path, std::ios::binary);
-    fill_template(shape, sizes, seed, draw, [&](std::string_view piece) {
-        out.write(piece.data(), static_cast<std::streamsize>(piece.size()));
-    });
-    if (!out.flush())
-        throw Error(Category::not_possible, "the input can't be written to " + path.string(),
-                    "is there room?");
+    const auto check = [&] {
+        if (!out)
+            throw Error(Category::not_possible, "the input can't be written to " + path.string(),
+                        "is there room?");
+    };
+    fill_template(
+        shape, sizes, seed, draw,
+        [&](std::string_view piece) {
+            out.write(piece.data(), static_cast<std::streamsize>(piece.size()));
+            check();
+        },
+        nullptr, problem_.limits.input_bytes);
+    out.flush();
+    check();
 }
 
 Input InputStore::put(const std::string &text) {

@@ -15,6 +15,10 @@ void watch_for_interrupt() {
     action.sa_handler = [](int) { mark = 1; };
     sigaction(SIGINT, &action, nullptr); // no SA_RESTART: waits have to end
     sigaction(SIGTERM, &action, nullptr);
+    struct sigaction given {};
+    sigaction(SIGHUP, nullptr, &given);
+    if (given.sa_handler != SIG_IGN) sigaction(SIGHUP, &action, nullptr); // nohup goes on
+    signal(SIGXFSZ, SIG_IGN); // a file too long is an error of writing
     signal(SIGPIPE, SIG_IGN); // a worker that died is noticed by its silence
 }
 

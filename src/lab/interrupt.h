@@ -3,7 +3,7 @@
 
 namespace iron {
 
-// From now on SIGINT and SIGTERM only set a mark, and end waits early.
+// From now on SIGINT, SIGTERM and SIGHUP only set a mark, and end waits early.
 void watch_for_interrupt();
 bool interrupted();
 // Throws Error (interrupted) when the mark is set.

@@ -57,7 +57,7 @@ void pin_to(const std::vector<int> &processors) {
     prctl(PR_SET_PDEATHSIG, SIGKILL);
     pin_to(launch.processors);
     if (launch.same_addresses) personality(ADDR_NO_RANDOMIZE);
-    for (const int number : {SIGINT, SIGTERM, SIGPIPE})
+    for (const int number : {SIGINT, SIGTERM, SIGHUP, SIGPIPE, SIGXFSZ})
         signal(number, SIG_DFL);
     const int input = open(launch.input_path.c_str(), O_RDONLY);
     if (input < 0 || dup2(input, 0) < 0) fail(1);

@@ -18,6 +18,7 @@ class Workspace {
 
   private:
     std::filesystem::path path_;
+    int held_ = -1; // its folder, locked as long as it is worked in
 };
 
 } // namespace iron

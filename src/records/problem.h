@@ -49,6 +49,7 @@ struct Limits {
     std::int64_t memory_bytes = std::int64_t{1} << 30;
     std::int64_t stack_bytes = 8 << 20;
     std::int64_t output_bytes = 64 << 20;
+    std::int64_t input_bytes = std::int64_t{1} << 30; // of one input's text
     int processes = 64;
 };
 

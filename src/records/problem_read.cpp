@@ -126,6 +126,7 @@ class ProblemReader {
         }
         for (const toml::key *key : TomlReader::keys(*table)) {
             const std::string name(key->str());
+            check_name(*key, "shape");
             if (name == "every")
                 reader_.fault(key->source(), "a shape can't be called 'every'", "it means all shapes");
             const toml::table *given = reader_.table(*table, name.c_str());
@@ -174,7 +175,7 @@ class ProblemReader {
     void limits(const toml::table &root) {
         const toml::table *table = reader_.table(root, "limits");
         if (!table) return;
-        reader_.only(*table, {"time", "memory", "stack", "output", "processes"}, "of [limits]");
+        reader_.only(*table, {"time", "memory", "stack", "output", "input", "processes"}, "of [limits]");
         Limits &limits = problem_.limits;
         if (const auto time = reader_.quantity(*table, "time", parse_seconds)) limits.time_s = *time;
         if (const auto memory = reader_.quantity(*table, "memory", parse_bytes))
@@ -182,9 +183,10 @@ class ProblemReader {
         if (const auto stack = reader_.quantity(*table, "stack", parse_bytes)) limits.stack_bytes = *stack;
         if (const auto output = reader_.quantity(*table, "output", parse_bytes))
             limits.output_bytes = *output;
+        if (const auto input = reader_.quantity(*table, "input", parse_bytes)) limits.input_bytes = *input;
         if (const auto processes = reader_.number(*table, "processes"))
             limits.processes = static_cast<int>(*processes);
-        for (const char *key : {"time", "memory", "stack", "output", "processes"})
+        for (const char *key : {"time", "memory", "stack", "output", "input", "processes"})
             if (const toml::node *node = table->get(key))
                 if (node->value<std::string>().value_or("1").starts_with("0 ") ||
                     node->value<double>().value_or(1) < 1)
@@ -237,15 +239,24 @@ class ProblemReader {
         }
     }
 
+    void check_name(const toml::key &key, const char *what) {
+        const std::string name(key.str());
+        const auto is_printed = [](unsigned char c) { return c >= 0x20 && c != 0x7f; };
+        if (name.empty() || name.find_first_of("/,") != std::string::npos || name[0] == '.' ||
+            !std::all_of(name.begin(), name.end(), is_printed))
+            reader_.fault(
+                key.source(),
+                fmt::format("a {} can't be called '{}'", what,
+                            std::all_of(name.begin(), name.end(), is_printed) ? name : "…"),
+                "the name is used in file names and lists: no '/', ',' or control character, no '.' "
+                "first");
+    }
+
     void solution(const toml::key &key, const toml::table &given) {
         Solution made;
         made.name = std::string(key.str());
         made.place = reader_.place(key.source());
-        if (made.name.empty() || made.name.find_first_of("/\n\t,") != std::string::npos ||
-            made.name[0] == '.')
-            reader_.fault(
-                key.source(), "a solution can't be called '" + made.name + "'",
-                "the name is used in file names and lists: no '/', ',' or line break, no '.' first");
+        check_name(key, "solution");
         reader_.only(given,
                      {"source", "time", "space", "note", "style", "flags", "threads", "keeps_input", "build",
                       "run", "function"},
@@ -319,6 +330,7 @@ class ProblemReader {
             const std::string name(key->str());
             const toml::table *tier = table->get(name)->as_table();
             if (!tier || std::find(known.begin(), known.end(), name) != known.end()) continue;
+            check_name(*key, "tier");
             tiers.emplace_back(name, tier);
             shared.erase(name);
         }

@@ -7,10 +7,38 @@
 
 namespace iron {
 
+namespace {
+
+// Each dot of a key is a table in a table, and the library takes them apart one within another.
+bool nests_too_deeply(const std::string &line) {
+    constexpr int deepest = 100;
+    int dots = 0;
+    char before = ' ';
+    for (const char c : line) {
+        if (c == ' ' || c == '\t') continue;
+        const bool names =
+            std::isalnum(static_cast<unsigned char>(c)) || c == '_' || c == '-' || c == '"' || c == '\'';
+        if (c == '.' && before != '.')
+            ++dots;
+        else if (!names)
+            dots = 0;
+        if (dots > deepest) return true;
+        before = c;
+    }
+    return false;
+}
+
+} // namespace
+
 TomlReader::TomlReader(std::string file, std::string text) : file_(std::move(file)), text_(std::move(text)) {
     std::istringstream in(text_);
     for (std::string line; std::getline(in, line);)
         lines_.push_back(line);
+    for (std::size_t i = 0; i < lines_.size(); ++i)
+        if (nests_too_deeply(lines_[i]))
+            throw Error(Category::usage, {{"a key of so many parts",
+                                           {file_, static_cast<int>(i) + 1, 1, lines_[i]},
+                                           "a key has one name, or a few with dots between"}});
     try {
         root_ = toml::parse(text_, file_);
     } catch (const toml::parse_error &error) {

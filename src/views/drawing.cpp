@@ -206,10 +206,11 @@ Figure draw_lines(const std::string &name, const Axes &axes, const std::vector<D
     made.script =
         fmt::format("# Draws {0}.svg and {0}.png: gnuplot {0}.gp\n{1}"
                     "set terminal svg size 1000,620 dynamic font 'DejaVu Sans,13' background rgb 'white'\n"
-                    "set output '{0}.svg'\n{2}"
+                    "set output {3}\n{2}"
                     "set terminal pngcairo size 1280,794 font 'DejaVu Sans,12'\n"
-                    "set output '{0}.png'\nreplot\nunset output\n",
-                    name, drawing, fmt::format("data = '{}.dat'\nplot {}\n", name, plots.commands));
+                    "set output {4}\nreplot\nunset output\n",
+                    name, drawing, fmt::format("data = {}\nplot {}\n", quoted(name + ".dat"), plots.commands),
+                    quoted(name + ".svg"), quoted(name + ".png"));
     return made;
 }
 

@@ -12,7 +12,10 @@ std::string quoted(const std::string &text) {
     std::string safe;
     for (const char c : text) {
         if (c == '"' || c == '\\') safe += '\\';
-        safe += c == '\n' ? ' ' : c;
+        if (c == '`') // else it is a command for the shell
+            safe += "\\140";
+        else
+            safe += c == '\n' ? ' ' : c;
     }
     return '"' + safe + '"';
 }

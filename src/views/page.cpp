@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <boost/archive/iterators/base64_from_binary.hpp>
 #include <boost/archive/iterators/transform_width.hpp>
+#include <cmath>
 #include <fmt/format.h>
 #include <kainjow/mustache.hpp>
 #include <stdexcept>
@@ -31,7 +32,9 @@ std::string shade_told(const LineRow &row) { return fmt::format("{:.2f}", row.sh
 // For a script element: no text can end it.
 std::string readings_json(const Page &page) {
     // Six digits are more than anyone can see.
-    const auto shortened = [](double value) { return json_of(fmt::format("{:.6g}", value)); };
+    const auto shortened = [](double value) {
+        return std::isfinite(value) ? json_of(fmt::format("{:.6g}", value)) : Json(nullptr);
+    };
     Json all = {{"size", page.size_name}, {"series", Json::array()}};
     for (const PageSeries &series : page.series) {
         Json one = {{"solution", series.solution}, {"shape", series.shape}, {"metric", series.metric},

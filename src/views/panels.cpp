@@ -110,7 +110,7 @@ Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::ve
             i == 0 ? scale_drawn : "unset colorbox; unset label 1", plots.add(panels[i]));
     Figure made{name, "", std::move(plots.data)};
     made.script = fmt::format(
-        "# Draws {0}.svg and {0}.png: gnuplot {0}.gp\ndata = '{0}.dat'\n"
+        "# Draws {0}.svg and {0}.png: gnuplot {0}.gp\ndata = {13}\n"
         "set palette defined (0 '#f6ead2', 0.35 '#9cc3b5', 0.7 '#2a7f9e', 1 '#14213d')\nset logscale cb 10\n"
         "set cbrange [{1:g}:{2:g}]\n"
         "set cbtics {3}\n"
@@ -121,11 +121,11 @@ Figure draw_panels(const std::string &name, const PanelAxes &axes, const std::ve
         "    if (form eq 'svg') {{ set terminal svg size 1000,620 dynamic font 'DejaVu Sans,12' background "
         "rgb 'white' }}\n"
         "    if (form eq 'png') {{ set terminal pngcairo size 1280,794 font 'DejaVu Sans,11' }}\n"
-        "    set output '{0}.'.form\n"
+        "    set output {14}.form\n"
         "    set multiplot title {11} noenhanced font ',15'\n{12}    unset multiplot\n    unset output\n}}\n",
         name, w.low, w.high, tics_of(axes.scale, w.low, w.high), w.low_x, w.high_x, w.low_y, w.high_y,
         tics_of_logs(w.low_x, w.high_x, grid.narrow() ? 4 : 5), tics_of_logs(w.low_y, w.high_y, 6),
-        quoted(axes.x), quoted(axes.title), drawn);
+        quoted(axes.x), quoted(axes.title), drawn, quoted(name + ".dat"), quoted(name + "."));
     return made;
 }
 

@@ -180,5 +180,37 @@ TEST(Order, EqualGrowthsAreEqualHoweverWritten) {
         EXPECT_EQ(order(f, g), 0) << f << " against " << g;
 }
 
+TEST(Bounds, OfFactorialsOfMoreThanOneWordArePrinted) {
+    for (const char *text : {"(n + 1)!", "(n / 2)!", "n!!", "(n!)! log n"}) {
+        const Expression growth = parse_expression(text, {"n"});
+        const std::string printed = print_canonical(growth);
+        EXPECT_DOUBLE_EQ(evaluate_log(parse_expression(printed, {"n"}), {{"n", 5}}),
+                         evaluate_log(growth, {{"n", 5}}))
+            << text << " is printed as " << printed;
+    }
+}
+
+TEST(Bounds, ThatNobodyReadsAreRefused) {
+    const auto fault = [](const std::string &text) -> std::string {
+        try {
+            parse_bound("O(" + text + ")", {"n"});
+        } catch (const ParseError &error) {
+            return error.what();
+        }
+        return "";
+    };
+    std::string sum = "n", towers = "n";
+    for (int i = 0; i < 100'000; ++i)
+        sum += " + n";
+    for (int i = 0; i < 20; ++i)
+        towers = "2^(" + towers + ")";
+    EXPECT_EQ(fault(sum), "longer than 1,000 letters");
+    EXPECT_EQ(fault("n" + std::string(300'000, '!')), "longer than 1,000 letters");
+    EXPECT_EQ(fault("n" + std::string(900, '!')), "nested too deeply for a bound");
+    EXPECT_EQ(fault(towers), "nested too deeply for a bound");
+    EXPECT_EQ(fault("2^(2^n) log log n"), "");
+    EXPECT_EQ(fault("sqrt(n! log^2 n)"), "");
+}
+
 } // namespace
 } // namespace iron

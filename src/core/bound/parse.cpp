@@ -327,11 +327,45 @@ class Parser {
 
 } // namespace
 
+namespace {
+
+// Far more than anybody reads; what is longer only takes time.
+void check_length(std::string_view text) {
+    constexpr std::size_t longest = 1000;
+    if (text.size() > longest) throw ParseError("longer than 1,000 letters", longest);
+}
+
+// How many powers, roots and logarithms stand one within another, a factorial for two, and how deep all is.
+std::pair<int, int> nesting(const Expression &expression) {
+    int steep = 0, deep = 0;
+    for (const Expression &part : expression->of) {
+        const auto [steep_there, deep_there] = nesting(part);
+        steep = std::max(steep, steep_there), deep = std::max(deep, deep_there);
+    }
+    using enum Kind;
+    const Kind kind = expression->kind;
+    const int own = kind == factorial ? 2
+                                      : kind == power || kind == logarithm || kind == natural_logarithm ||
+                                            kind == square_root || kind == cube_root;
+    return {steep + own, deep + 1};
+}
+
+// Growth that nobody can tell from any other is only work to hold readings against.
+void check_bound(const Expression &growth, std::size_t offset) {
+    constexpr int steepest = 4, deepest = 60;
+    if (const auto [steep, deep] = nesting(growth); steep > steepest || deep > deepest)
+        throw ParseError("nested too deeply for a bound", offset);
+}
+
+} // namespace
+
 Expression parse_expression(std::string_view text, const std::vector<std::string> &sizes) {
+    check_length(text);
     return Parser(Lexer(text, sizes).all(), sizes).whole();
 }
 
 Bound parse_bound(std::string_view text, const std::vector<std::string> &sizes) {
+    check_length(text);
     struct Opening {
         const char *word;
         Bound::Kind kind;
@@ -356,8 +390,9 @@ Bound parse_bound(std::string_view text, const std::vector<std::string> &sizes) 
         if (open >= to || text[open] != '(') continue;
         if (text[to - 1] != ')') throw ParseError("')' is missing at the end", to);
         try {
-            return {opening.kind, parse_expression(text.substr(open + 1, to - open - 2), sizes),
-                    std::string(text.substr(from, to - from))};
+            Expression growth = parse_expression(text.substr(open + 1, to - open - 2), sizes);
+            check_bound(growth, 0);
+            return {opening.kind, std::move(growth), std::string(text.substr(from, to - from))};
         } catch (const ParseError &error) {
             throw ParseError(error.what(), open + 1 + error.offset, error.advice);
         }
