@@ -31,8 +31,10 @@ Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
     for (const std::string &line : {"read 0 " + input.string(), "answer 0 " + output.string()}) {
         // Reading the input takes its time too, and hangs as well as the call does.
         const Reply reply = worker_->ask(line, limit_s);
-        if (reply.refused) return {Outcome::failed, reply.detail, "", 0};
-        if (reply.outcome != Outcome::done) return {reply.outcome, reply.detail, "", 0};
+        if (reply.outcome != Outcome::done) {
+            worker_.reset(); // whatever it is left in
+            return {reply.refused ? Outcome::failed : reply.outcome, reply.detail, "", 0};
+        }
         if (line.starts_with("answer"))
             return {Outcome::done, "", read_file(output),
                     1e-9 * reply.number("call_ns") / SteadyClock::patience()};

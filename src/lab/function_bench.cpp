@@ -52,7 +52,7 @@ Reply FunctionBench::asked(std::unique_ptr<Worker> &worker, const std::string &l
     const bool calls_alone = line.starts_with("time") || line.starts_with("warm");
     const Reply reply = worker->ask(line, problem_.limits.time_s * (calls_alone ? 1 : 2));
     if (reply.outcome != Outcome::done && !reply.refused) {
-        if (!worker->alive()) worker.reset();
+        worker.reset(); // whatever it is left in
         throw Failure{reply.outcome, reply.detail};
     }
     return reply;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <fstream>
+#include <utf8proc.h>
 
 namespace iron {
 
@@ -11,6 +12,22 @@ std::string trimmed(std::string text) {
     while (!text.empty() && (text.back() == '\n' || text.back() == ' '))
         text.pop_back();
     return text;
+}
+
+// Letters as they are, a question mark for what is none: escape sequences, half of a letter, bytes.
+std::string printed(const std::string &text) {
+    std::string safe;
+    for (std::size_t at = 0; at < text.size();) {
+        utf8proc_int32_t code = -1;
+        const auto *bytes = reinterpret_cast<const utf8proc_uint8_t *>(text.data() + at);
+        const auto size = utf8proc_iterate(bytes, static_cast<utf8proc_ssize_t>(text.size() - at), &code);
+        const bool is_letter = size > 0 && (code == '\n' || code == '\t' ||
+                                            (code >= 0x20 && code != 0x7f && !(code >= 0x80 && code < 0xa0)));
+        const auto length = static_cast<std::size_t>(std::max<utf8proc_ssize_t>(size, 1));
+        safe += is_letter ? text.substr(at, length) : "?";
+        at += length;
+    }
+    return safe;
 }
 
 } // namespace
@@ -25,8 +42,8 @@ std::string said_in(const std::filesystem::path &path, std::size_t most) {
         in.read(text.data(), static_cast<std::streamoff>(count));
         return text;
     };
-    if (size <= most) return trimmed(part(0, size));
-    return part(0, most / 2) + "\n…\n" + trimmed(part(size - most / 2, most / 2));
+    if (size <= most) return printed(trimmed(part(0, size)));
+    return printed(part(0, most / 2) + "\n…\n" + trimmed(part(size - most / 2, most / 2)));
 }
 
 std::string in_short(const std::string &said) {

@@ -92,8 +92,18 @@ Reply Worker::ended(Ending ending) {
     return reply;
 }
 
+// What comes unasked, or is no reply, was not written by the adapter.
+Reply Worker::overwritten() {
+    Ending ending = process_->stop();
+    ending.outcome = Outcome::failed;
+    ending.detail = "it wrote over the protocol's descriptor";
+    return ended(ending);
+}
+
 Reply Worker::ask(const std::string &line, double seconds) {
     if (!alive()) return {Outcome::crashed, "the worker is gone", false, {}};
+    pollfd unasked{from_, POLLIN, 0};
+    if (!buffer_.empty() || (poll(&unasked, 1, 0) > 0 && (unasked.revents & POLLIN))) return overwritten();
     const std::string whole = line + "\n";
     for (std::size_t done = 0; done < whole.size();) {
         const ssize_t wrote = write(to_, whole.data() + done, whole.size() - done);
@@ -125,15 +135,12 @@ Reply Worker::read_reply(double seconds) {
             }
             std::getline(words >> std::ws, reply.detail);
             reply.refused = first == "refused";
-            reply.outcome = outcome_of(first).value_or(Outcome::failed);
+            const std::optional<Outcome> outcome = outcome_of(first);
+            if (!outcome && !reply.refused) return overwritten();
+            reply.outcome = outcome.value_or(Outcome::failed);
             return reply;
         }
-        if (buffer_.size() > 1 << 20) { // no reply is that long: something else writes there
-            Ending ending = process_->stop();
-            ending.outcome = Outcome::failed;
-            ending.detail = "it wrote over the protocol's descriptor";
-            return ended(ending);
-        }
+        if (buffer_.size() > 1 << 20) return overwritten(); // no reply is that long
         const double left = allowance.left_s();
         // The process is watched too: a child it left behind may hold the descriptor open.
         pollfd waited[2] = {{from_, POLLIN, 0}, {process_->handle(), POLLIN, 0}};

@@ -50,6 +50,7 @@ class Worker {
     Reply ask(const std::string &line, double seconds);
 
   private:
+    Reply overwritten();
     Reply read_reply(double seconds);
     Reply ended(Ending ending);
 

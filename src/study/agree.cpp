@@ -367,6 +367,8 @@ class Agreeing {
             const auto smaller = shrink(problem_, inputs_, found->second, options, clock_,
                                         [&](const Trial &trial) { return fault_on(entry, trial); });
             if (!smaller) continue; // it does not fail there every time
+            // The runner has begun anew since it failed last: what is told fails there as well.
+            if (!fault_on(entry, smaller->trial)) continue;
             entry.detail = smaller->fault.detail;
             entry.counterexample =
                 Counterexample{smaller->trial.shape, smaller->trial.sizes,    smaller->trial.seed,

@@ -140,6 +140,25 @@ TEST(Runs, IntoOneFolderWaitForEachOther) {
     EXPECT_EQ(journal.measurements.back().generation > 0, true);
 }
 
+// Only its own readings may suffer, and what it says reaches no terminal as a command.
+TEST(Solutions, ThatWriteOverTheProtocolEndNobodysRun) {
+    const Folder folder;
+    folder.good();
+    folder.solution("liar",
+                    "if (levels.size() > 300)\n"
+                    "    for (int fd = 0; fd < 64; ++fd) (void)!::write(fd, \"ready 1\\ndone "
+                    "call_ns=5\\n\\33[31m\\377\", 29);\n"
+                    "long long top = 0; for (int l : levels) if (l > top) top = l; return top;",
+                    "#include <unistd.h>");
+    folder.levels(Folder::table("scan", "O(n)") + Folder::table("liar", "O(n)"));
+    const Ran ran = folder.run({"run", "--budget", "2s", "--upto", "n=4000"});
+    EXPECT_EQ(ran.status, 1) << ran.err;
+    expect_contains(ran.out, "scan      time O(n)  n           holds");
+    expect_contains(folder.agreement_of("liar").at("detail"), "it wrote over the protocol's descriptor");
+    EXPECT_EQ((ran.out + ran.err).find('\033'), std::string::npos);
+    EXPECT_EQ((ran.out + ran.err).find('\377'), std::string::npos);
+}
+
 TEST(Names, MayHoldAnyPrintedLetterAndNoOther) {
     Folder folder;
     folder.draws = true;
