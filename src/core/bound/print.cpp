@@ -197,8 +197,7 @@ std::string print_canonical(const Expression &e) {
         const bool divides = factor.exponent < 0;
         factor.exponent = std::abs(factor.exponent);
         std::string part = print_factor(factor);
-        if (factors.size() == 1 && !divides && factor.exponent == 1 &&
-            part == "(" + print(factor.base) + ")")
+        if (factors.size() == 1 && !divides && factor.exponent == 1 && part == "(" + print(factor.base) + ")")
             part = print_canonical(factor.base);
         if (divides)
             below += " / " + part;
