@@ -6,6 +6,7 @@
 #include <fcntl.h>
 #include <fmt/format.h>
 #include <sys/ioctl.h>
+#include <sys/resource.h>
 #include <system_error>
 #include <unistd.h>
 
@@ -157,6 +158,13 @@ void hold_standard_streams() {
             closed_output = closed_output || stream == STDOUT_FILENO;
             if (open("/dev/null", stream == STDIN_FILENO ? O_RDONLY : O_WRONLY) != stream) std::abort();
         }
+}
+
+void allow_many_files() {
+    rlimit files{};
+    if (getrlimit(RLIMIT_NOFILE, &files) != 0) return;
+    files.rlim_cur = files.rlim_max;
+    setrlimit(RLIMIT_NOFILE, &files);
 }
 
 void write_out(std::string_view bytes) {

@@ -81,6 +81,8 @@ int watch_problem(const Options &options);
 // Reads the problem and checks the options against it. Throws Error (usage).
 Session open_session(const Options &options);
 
+// Hundreds of solutions have a worker each, and a worker takes several files.
+void allow_many_files();
 // To standard output, as bytes. Throws Error (not_possible) where they can't be written.
 void write_out(std::string_view bytes);
 // Opens what is closed of the three standard streams, so that no file of ours takes their place.
@@ -120,7 +122,8 @@ struct FittedScope : Fitted {
     Scope scope;
     Journal journal;
 };
-std::vector<Built> build_stage(const Session &session, Teller &teller);
+// `measures`: step counters will be built as well.
+std::vector<Built> build_stage(const Session &session, Teller &teller, bool measures = false);
 // `glance`: as much as half a second shows.
 Agreed agree_stage(const Session &session, const std::vector<Built> &built, Teller &teller,
                    bool glance = false);

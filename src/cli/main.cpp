@@ -13,6 +13,7 @@ int main(int argc, char **argv) {
     spdlog::set_default_logger(spdlog::stderr_logger_st("iron-stopwatch"));
     spdlog::set_pattern("%v");
     hold_standard_streams();
+    allow_many_files();
     watch_for_interrupt();
     CLI::App program(
         "Holds solutions of one problem against what they claim: makes growing inputs, checks that the\n"

@@ -54,7 +54,7 @@ int run_problem(const Options &options) {
     Session session = open_session(options);
     session.options.keeps_aside = true; // the main job goes on after an edit
     TerminalTeller teller(options);
-    const std::vector<Built> built = build_stage(session, teller);
+    const std::vector<Built> built = build_stage(session, teller, true);
     auto [agreement, calls] = agree_stage(session, built, teller);
     const MeasureSummary summary = measure_stage(session, built, calls, agreement, teller);
     const FittedScope fitted = fit_stage(session);

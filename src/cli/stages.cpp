@@ -24,11 +24,11 @@ namespace iron {
 
 namespace fs = std::filesystem;
 
-std::vector<Built> build_stage(const Session &session, Teller &teller) {
+std::vector<Built> build_stage(const Session &session, Teller &teller, bool measures) {
     const auto solutions = session.solutions();
     teller.phase("building " + counted_words(solutions.size(), "solution", "solutions"));
     const Workspace scratch;
-    const std::vector<Built> built = Builder(scratch.path()).build_all(*session.problem, solutions);
+    const std::vector<Built> built = Builder(scratch.path()).build_all(*session.problem, solutions, measures);
     for (const Built &one : built)
         if (!one.ok)
             teller.note(one.name + " can't be built:\n" + one.message);

@@ -195,7 +195,7 @@ class Watch {
         NoticingTeller teller(options_, stock_);
         const Results before = read_result_folder(open_session(options_).out.string()).results;
         const Session beside = beside_a_partner(changed);
-        const std::vector<Built> built = build_stage(beside, teller);
+        const std::vector<Built> built = build_stage(beside, teller, true);
         std::vector<std::pair<std::string, Verdict>> told;
         for (const bool first : {true, false}) { // a verdict soon, then a surer one
             Agreed agreed = agree_stage(beside, built, teller, first);

@@ -37,12 +37,12 @@ Builder::Builder(fs::path scratch) : scratch_(std::move(scratch)), store_(cache_
     lay_out(carried_adapters(), adapters_);
 }
 
-std::vector<Built> Builder::build_all(const Problem &problem,
-                                      const std::vector<const Solution *> &solutions) const {
+std::vector<Built> Builder::build_all(const Problem &problem, const std::vector<const Solution *> &solutions,
+                                      bool counters_follow) const {
     std::vector<Built> all(solutions.size());
     const int count = static_cast<int>(solutions.size());
-    const bool has_idle = count <= static_cast<int>(std::thread::hardware_concurrency());
-    parallel_for(has_idle ? 2 * count : count, [&](int i) {
+    const bool ahead = counters_follow && count <= static_cast<int>(std::thread::hardware_concurrency());
+    parallel_for(ahead ? 2 * count : count, [&](int i) {
         if (i < count)
             all[i] = build(problem, *solutions[i]);
         else

@@ -40,9 +40,10 @@ class Builder {
 
     // Never throws for a fault of the solution's: that is in the result.
     Built build(const Problem &problem, const Solution &solution) const;
-    // All of them, on all processors, in the order given.
-    std::vector<Built> build_all(const Problem &problem,
-                                 const std::vector<const Solution *> &solutions) const;
+    // All of them, on all processors, in the order given. counters_follow: where there are no more of them
+    // than processors, the builds with step counters are made beside.
+    std::vector<Built> build_all(const Problem &problem, const std::vector<const Solution *> &solutions,
+                                 bool counters_follow = false) const;
     // The builds with step counters, for those that were built and whose name is in `names`.
     void build_counters(const Problem &problem, std::vector<Built> &built,
                         const std::vector<std::string> &names) const;

@@ -165,8 +165,9 @@ volatile std::sig_atomic_t told_to_end = 0;
         [[maybe_unused]] const ssize_t told = write(trouble, report, sizeof report);
         _exit(127);
     }
-    for (int fd = 0; fd < 1024; ++fd) // it holds none of the pipes' ends
-        if (fd != result) close(fd);
+    // It holds none of the pipes' ends, however many there are.
+    if (result > 0) close_range(0, static_cast<unsigned>(result) - 1, 0);
+    close_range(static_cast<unsigned>(result) + 1, ~0U, 0);
     KeptEnding ending;
     bool followed = false;
     for (;;) {

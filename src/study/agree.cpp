@@ -368,7 +368,9 @@ class Agreeing {
                                         [&](const Trial &trial) { return fault_on(entry, trial); });
             if (!smaller) continue; // it does not fail there every time
             // The runner has begun anew since it failed last: what is told fails there as well.
-            if (!fault_on(entry, smaller->trial)) continue;
+            Trial once_more = smaller->trial;
+            once_more.input = inputs_.put(smaller->text);
+            if (!fault_on(entry, once_more)) continue;
             entry.detail = smaller->fault.detail;
             entry.counterexample =
                 Counterexample{smaller->trial.shape, smaller->trial.sizes,    smaller->trial.seed,

@@ -82,6 +82,8 @@ TEST(SharedFolders, NoLinkIsFollowedAndNothingOfOthersIsTouched) {
     ASSERT_EQ(stat((folder.path() / "secret").c_str(), &found), 0);
     EXPECT_EQ(found.st_mode & 0777, 0600u);
     // Without a home builds are kept where all may write, in a folder that is ours alone.
+    folder.write("top.py", "input()\nprint(max(map(int, input().split()), default=0))\n");
+    folder.levels("[solutions.top]\nsource = \"top.py\"\n");
     const std::string homeless = "env -u HOME -u XDG_CACHE_HOME -u IRON_STOPWATCH_CACHE TMPDIR=$PWD/tmp ";
     std::filesystem::create_directories(folder.path() / "tmp");
     const auto kept = folder.path() / "tmp" / fmt::format("iron-stopwatch-{}", geteuid());

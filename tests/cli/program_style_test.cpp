@@ -301,7 +301,7 @@ TEST(Generator, MakesTheInputAndItsFailuresNameTheCall) {
         {"none.py", "there is no file 'none.py' in the problem folder"},
     };
     for (const auto &[program, message] : faults) {
-        folder.write("stopwatch.toml", "[limits]\nmemory = \"64 MiB\"\n" + top + program + rest);
+        folder.write("stopwatch.toml", "[limits]\ninput = \"64 MiB\"\n" + top + program + rest);
         const Ran ran = folder.run({"input", "n=5"});
         EXPECT_NE(ran.status, 0) << program;
         if (program != std::string("odd.sh")) expect_contains(ran.err, message);
