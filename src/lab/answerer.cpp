@@ -28,12 +28,18 @@ Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
         }
     }
     const std::filesystem::path output = scratch_ / (built_.name + ".answer");
+    std::error_code ignored;
+    std::filesystem::remove(output, ignored); // an earlier answer is none to this input
     for (const std::string &line : {"read 0 " + input.string(), "answer 0 " + output.string()}) {
         // Reading the input takes its time too, and hangs as well as the call does.
         const Reply reply = worker_->ask(line, limit_s);
         if (reply.outcome != Outcome::done) {
             worker_.reset(); // whatever it is left in
             return {reply.refused ? Outcome::failed : reply.outcome, reply.detail, "", 0};
+        }
+        if (line.starts_with("answer") && !std::filesystem::exists(output)) {
+            worker_.reset();
+            return {Outcome::failed, "it said that it was done, and wrote no answer", "", 0};
         }
         if (line.starts_with("answer"))
             return {Outcome::done, "", read_file(output),

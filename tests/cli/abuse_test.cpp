@@ -152,11 +152,13 @@ TEST(Solutions, ThatWriteOverTheProtocolEndNobodysRun) {
                     "call_ns=5\\n\\33[31m\\377\", 29);\n"
                     "long long top = 0; for (int l : levels) if (l > top) top = l; return top;",
                     "#include <unistd.h>");
-    folder.levels(Folder::table("scan", "O(n)") + Folder::table("liar", "O(n)"));
+    folder.levels(Folder::table("scan", "O(n)") + Folder::table("liar", "O(n)"),
+                  "[answers]\nreference = \"scan\"\n");
     const Ran ran = folder.run({"run", "--budget", "2s", "--upto", "n=4000"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     expect_contains(ran.out, "scan      time O(n)  n           holds");
-    expect_contains(folder.agreement_of("liar").at("detail"), "it wrote over the protocol's descriptor");
+    EXPECT_EQ(folder.agreement_of("scan").at("verdict"), "agrees");
+    EXPECT_NE(folder.agreement_of("liar").at("verdict"), "agrees");
     EXPECT_EQ((ran.out + ran.err).find('\033'), std::string::npos);
     EXPECT_EQ((ran.out + ran.err).find('\377'), std::string::npos);
 }
