@@ -93,10 +93,12 @@ class NoticingTeller : public TerminalTeller {
     double looked_s_ = 0;
 };
 
-std::vector<std::pair<std::string, Verdict>> verdicts_of(const std::vector<JudgedClaim> &claims) {
-    std::vector<std::pair<std::string, Verdict>> all;
+using Told = std::vector<std::pair<Verdict, std::string>>; // claim by claim, with the growth
+
+Told told_of(const std::vector<JudgedClaim> &claims) {
+    Told all;
     for (const JudgedClaim &one : claims)
-        all.emplace_back(one.solution, one.judgement.verdict);
+        all.emplace_back(one.judgement.verdict, one.judgement.growth_class);
     return all;
 }
 
@@ -196,7 +198,7 @@ class Watch {
         const Results before = read_result_folder(open_session(options_).out.string()).results;
         const Session beside = beside_a_partner(changed);
         const std::vector<Built> built = build_stage(beside, teller, true);
-        std::vector<std::pair<std::string, Verdict>> told;
+        Told told;
         for (const bool first : {true, false}) { // a verdict soon, then a surer one
             Agreed agreed = agree_stage(beside, built, teller, first);
             std::erase_if(agreed.agreement.solutions, [&](const SolutionAgreement &one) {
@@ -209,13 +211,13 @@ class Watch {
             measure_stage(session, built, agreed.calls, agreed.agreement, teller);
             const FittedScope fitted = fit_stage(session);
             const std::vector<JudgedClaim> claims = claims_stage(session, fitted);
-            if (verdicts_of(claims) != told) {
+            if (told_of(claims) != told) {
                 fmt::print("\n{}", findings_text(fitted.scope, fitted, fitted.journal.measurements, claims,
                                                  &agreed.agreement));
                 tell_changes(session, before, changed);
                 std::fflush(stdout);
             }
-            told = verdicts_of(claims);
+            told = told_of(claims);
         }
         settle(teller);
     }

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <map>
+#include <sstream>
 
 #include "core/policy.h"
 #include "core/words.h"
@@ -73,6 +74,20 @@ class Measuring {
         return plan;
     }
 
+    // What nobody touched is not measured again.
+    static void keep_only(const std::set<std::string> &solutions, Journal &journal) {
+        std::istringstream lines(journal.whole_lines);
+        std::vector<Measurement> kept;
+        std::string kept_lines, line;
+        for (Measurement &m : journal.measurements) // a line each
+            if (std::getline(lines, line) && solutions.contains(m.solution)) {
+                kept_lines += line + "\n";
+                kept.push_back(std::move(m));
+            }
+        journal.measurements = std::move(kept);
+        journal.whole_lines = std::move(kept_lines);
+    }
+
     void open_journal() {
         std::optional<Journal> earlier;
         if (!options_.afresh) earlier = archive_.journal();
@@ -87,8 +102,11 @@ class Measuring {
                 archive_.set_journal_aside();
                 note(fmt::format("measuring anew: {}; the earlier readings are in measurements-earlier.jsonl",
                                  joined(changes)));
-                earlier.reset();
-                heading = options_.heading("");
+                keep_only(untouched_solutions(earlier->heading, heading), *earlier);
+                if (earlier->measurements.empty()) {
+                    earlier.reset();
+                    heading = options_.heading("");
+                }
             }
         archive_.start_journal(heading, earlier ? earlier->whole_lines : "");
         if (!earlier) return;

@@ -74,7 +74,9 @@ time = "O(n)"
     expect_contains(text, "worse time O(n), every: holds before, exceeded now");
     EXPECT_EQ(text.find("first "), std::string::npos) << text; // nobody touched it
     // The documents hold both again.
-    EXPECT_EQ(folder.list("claims.json", "claims").size(), 2u);
+    ASSERT_EQ(folder.list("claims.json", "claims").size(), 2u);
+    EXPECT_EQ(folder.list("claims.json", "claims")[0].at("verdict"), "holds");
+    EXPECT_EQ(folder.list("claims.json", "claims")[1].at("verdict"), "exceeded");
     EXPECT_EQ(folder.list("agreement.json", "solutions").size(), 2u);
 
     before = watched.until_it_waits(2);
