@@ -22,7 +22,7 @@ namespace {
 namespace fs = std::filesystem;
 
 constexpr double look_every_s = 0.2;
-constexpr const char *first_look = "600 ms"; // of measuring: steps decide most claims within it
+constexpr const char *first_look = "1 s"; // of measuring: steps decide most claims within it
 constexpr double counts_as_change = 0.05;
 
 // When a file was written and how long it is; nothing of one that is gone.
@@ -252,7 +252,10 @@ class Watch {
             std::erase_if(one->standings, [&](const Standing &standing) {
                 return std::find(changed.begin(), changed.end(), standing.solution) == changed.end();
             });
-        const std::vector<Change> changes = changes_between(then, after.results, counts_as_change, true);
+        std::vector<Change> changes = changes_between(then, after.results, counts_as_change, true);
+        std::erase_if(changes, [](const Change &change) { // it is not known yet
+            return change.kind == Change::Kind::verdict && change.after == "undecided";
+        });
         auto lines = dearer_lines_between(then, after.results, counts_as_change);
         std::erase_if(lines, [&](const auto &one) { // they explain a change for the worse
             return std::none_of(changes.begin(), changes.end(), [&](const Change &change) {
