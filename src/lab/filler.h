@@ -57,8 +57,6 @@ class Filler {
     refuse(const std::string &what,
            const std::string &advice = "mend its template, or the range of the sizes") const;
     std::int64_t whole(const Expression &expression, const std::string &what) const;
-    // So many things, each with what parts it from the next.
-    void has_room_for(std::int64_t count) const;
     // The first argument, which says how many things a call makes.
     std::int64_t count_of(const TemplatePart &part) const;
     Range range(const TemplatePart &part, std::size_t low = 1) const; // from that argument and the next

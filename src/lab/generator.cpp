@@ -60,7 +60,6 @@ void Generators::make(const Shape &shape, const Sizes &sizes, std::uint64_t seed
     std::string fault;
     if (ending.outcome == Outcome::over_output)
         fault = "printed more than " + bytes_text(static_cast<double>(call.limits.output_bytes)) +
-
                 ", the limit of an input ([limits] input allows more)";
     else if (ending.outcome == Outcome::over_time)
         fault = fmt::format("did not end within {:.0f} s", limit_s);

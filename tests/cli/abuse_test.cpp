@@ -20,6 +20,12 @@ int shell(const Folder &folder, const std::string &text) {
     return WIFEXITED(ended) ? WEXITSTATUS(ended) : 128 + WTERMSIG(ended);
 }
 
+void write_agreed(const Folder &folder) {
+    folder.good();
+    folder.levels(Folder::table("scan", "O(n)"));
+    ASSERT_EQ(folder.run({"agree", "--quiet"}).status, 0);
+}
+
 void write_endless(const Folder &folder) {
     folder.write("stopwatch.toml", R"toml(title = "Buoys without end"
 [sizes]
@@ -71,9 +77,7 @@ TEST(Output, ThatIsLostIsAnErrorAndWhatIsSaidBesideIsNot) {
 
 TEST(SharedFolders, NoLinkIsFollowedAndNothingOfOthersIsTouched) {
     const Folder folder;
-    folder.good();
-    folder.levels(Folder::table("scan", "O(n)"));
-    ASSERT_EQ(folder.run({"agree", "--quiet"}).status, 0);
+    write_agreed(folder);
     folder.write("secret", "of somebody else");
     chmod((folder.path() / "secret").c_str(), 0600);
     std::filesystem::create_symlink(folder.path() / "secret", folder.path() / "link");
@@ -121,18 +125,14 @@ TEST(WorkingFolders, OfKilledRunsAreSweptAndOthersStay) {
 
 TEST(Interrupt, AClosedTerminalKeepsTheRecordsAsWell) {
     const Folder folder;
-    folder.good();
-    folder.levels(Folder::table("scan", "O(n)"));
-    ASSERT_EQ(folder.run({"agree", "--quiet"}).status, 0);
+    write_agreed(folder);
     EXPECT_EQ(shell(folder, "{} measure --budget 60s --quiet & sleep 2; kill -HUP $!; wait $!"), 130);
     EXPECT_GT(read_journal(folder.results() / "measurements.jsonl").measurements.size(), 3u);
 }
 
 TEST(Runs, IntoOneFolderWaitForEachOther) {
     const Folder folder;
-    folder.good();
-    folder.levels(Folder::table("scan", "O(n)"));
-    ASSERT_EQ(folder.run({"agree", "--quiet"}).status, 0);
+    write_agreed(folder);
     EXPECT_EQ(shell(folder, "IRON_STOPWATCH_LOCK=$PWD/one {} measure --budget 3s --quiet & sleep 1; "
                             "IRON_STOPWATCH_LOCK=$PWD/two {} measure --budget 1s; wait $!"),
               0);

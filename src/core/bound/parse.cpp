@@ -325,10 +325,6 @@ class Parser {
     int depth_ = 0;
 };
 
-} // namespace
-
-namespace {
-
 // Far more than anybody reads; what is longer only takes time.
 void check_length(std::string_view text) {
     constexpr std::size_t longest = 1000;
@@ -351,10 +347,10 @@ std::pair<int, int> nesting(const Expression &expression) {
 }
 
 // Growth that nobody can tell from any other is only work to hold readings against.
-void check_bound(const Expression &growth, std::size_t offset) {
+void check_bound(const Expression &growth) {
     constexpr int steepest = 4, deepest = 60;
     if (const auto [steep, deep] = nesting(growth); steep > steepest || deep > deepest)
-        throw ParseError("nested too deeply for a bound", offset);
+        throw ParseError("nested too deeply for a bound", 0);
 }
 
 } // namespace
@@ -391,7 +387,7 @@ Bound parse_bound(std::string_view text, const std::vector<std::string> &sizes) 
         if (text[to - 1] != ')') throw ParseError("')' is missing at the end", to);
         try {
             Expression growth = parse_expression(text.substr(open + 1, to - open - 2), sizes);
-            check_bound(growth, 0);
+            check_bound(growth);
             return {opening.kind, std::move(growth), std::string(text.substr(from, to - from))};
         } catch (const ParseError &error) {
             throw ParseError(error.what(), open + 1 + error.offset, error.advice);
