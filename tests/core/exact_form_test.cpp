@@ -2,6 +2,7 @@
 
 #include <cmath>
 
+#include "core/growth/closed_form_text.h"
 #include "core/growth/fit.h"
 #include "support/series.h"
 
@@ -86,6 +87,49 @@ TEST(ExactForm, CountsHalvingsAndTheLesserOfTwo) {
     const Series halved = over_n_and_k([](double n, double k) { return n * halvings(k) + k + 4; });
     EXPECT_TRUE(is_exact(halved));
     EXPECT_EQ(best(halved), "k + n log k");
+}
+
+// With k <= n, as shapes are: from 16 to 1,024, and k from 2 to n.
+Series within_n(double (*law)(double, double)) {
+    Series series{{"n", "k"}, {}};
+    for (const double n : {16, 23, 64, 100, 256, 777, 1024})
+        for (const double share : {0.1, 0.3, 0.6, 1.0}) {
+            const double k = std::max(2.0, std::floor(n * share));
+            series.places.push_back({{n, k}, {{0, 0, law(n, k)}}});
+        }
+    return series;
+}
+
+Growth fit_within_n(double (*law)(double, double)) {
+    return fit_growth(within_n(law), {Noise::counted}, parse_relations("k <= n", {"n", "k"}));
+}
+
+TEST(ExactForm, TakesOffWhatARelationKeepsBelowIt) {
+    const auto windows = [](double n, double k) { return (n - k + 1) * (k + 1); };
+    const Growth growth = fit_within_n(windows);
+    ASSERT_TRUE(growth.best().exact);
+    EXPECT_EQ(growth.best().name, "n k");
+    EXPECT_EQ(closed_form_text(growth.best().terms, {"n", "k"}), "(k + 1) (n - k + 1)");
+    const Growth starts = fit_within_n([](double n, double k) { return n - k + 2; });
+    ASSERT_TRUE(starts.best().exact);
+    EXPECT_EQ(starts.best().name, "n");
+    // Nobody said that k stays below n.
+    EXPECT_FALSE(fit_growth(within_n(windows), {Noise::counted}).best().exact);
+}
+
+TEST(ExactForm, IsWrittenAsAProduct) {
+    const auto text = [](double (*law)(double, double)) {
+        const Growth growth = fit_within_n(law);
+        return growth.best().exact ? closed_form_text(growth.best().terms, {"n", "k"}) : "";
+    };
+    EXPECT_EQ(text([](double n, double k) { return k * (n - k + 1); }), "k (n - k + 1)");
+    EXPECT_EQ(text([](double n, double k) { return 3 * (n - k) * k + 5; }), "3 n k - 3 k^2 + 5");
+    EXPECT_EQ(text([](double n, double k) { return (n - k + 1) * (n - k + 2) / 2; }),
+              "(n - k + 2) (n - k + 1) / 2");
+    EXPECT_EQ(text([](double n, double k) { return (n + k) * (n + 1); }), "n^2 + n k + n + k");
+    EXPECT_EQ(text([](double n, double k) { return n * halvings(k) + 2 * halvings(k) + n * n; }),
+              "floor(log2 k) (n + 2) + n^2");
+    EXPECT_EQ(text([](double n, double) { return (n * n - n) / 2; }), "n (n - 1) / 2");
 }
 
 TEST(ExactForm, IsNotSeenInWhatIsNoPolynomial) {

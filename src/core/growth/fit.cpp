@@ -136,7 +136,13 @@ void put_exact_form_first(Growth &growth, const std::vector<Sizes> &places, bool
             return &other != &one && SizeOrder::within(one.curve->free, other.curve->free);
         });
         if (below) continue;
-        if (one.factor < 0) return; // what leads can't be taken off
+        if (one.factor < 0) { // what leads can't be taken off, unless a relation keeps it below another
+            const bool kept_below = std::any_of(terms->begin(), terms->end(), [&](const Term &other) {
+                return other.factor > 0 && SizeOrder::within(one.curve->course, other.curve->course);
+            });
+            if (!kept_below) return;
+            continue;
+        }
         fit.leads.push_back(one.curve);
         fit.name += (fit.name.empty() ? "" : " + ") + one.curve->name;
         fit.course = fit.course.empty() ? one.curve->course : SizeOrder::sum(fit.course, one.curve->course);

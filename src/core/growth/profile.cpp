@@ -2,12 +2,11 @@
 
 #include <algorithm>
 #include <cmath>
-#include <fmt/format.h>
 #include <map>
 #include <numeric>
 #include <optional>
 
-#include "core/bound/print.h"
+#include "core/growth/closed_form_text.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -117,57 +116,6 @@ std::vector<Profile> profiles_of(const std::vector<CountedCall> &calls,
 
 namespace {
 
-std::string whole_text(double number) { return fmt::format("{:.0f}", number); }
-
-// "n^2 - n", "2 n + 1": factors are whole numbers, the largest growth first.
-std::string sum_text(const std::vector<std::pair<std::string, double>> &terms) {
-    std::string text;
-    for (const auto &[curve, factor] : terms) {
-        const double size = std::abs(factor);
-        const std::string one = curve == "1" ? whole_text(size)
-                                : size == 1  ? curve
-                                             : whole_text(size) + " " + curve;
-        text += text.empty() ? (factor < 0 ? "-" : "") : (factor < 0 ? " - " : " + ");
-        text += one;
-    }
-    return text;
-}
-
-// Something that every curve is a multiple of, a size or min(n, k), and the curves without one of it; none
-// where there is none.
-std::optional<std::pair<std::string, std::vector<std::pair<std::string, double>>>>
-without_common_factor(const std::vector<std::pair<std::string, double>> &terms) {
-    const std::string &lowest = terms.back().first;
-    if (const std::size_t call = lowest.find("min("); call != std::string::npos) {
-        const std::string common = lowest.substr(call);
-        std::vector<std::pair<std::string, double>> left;
-        for (const auto &[curve, factor] : terms)
-            if (curve == common)
-                left.push_back({"1", factor});
-            else if (curve.ends_with(" " + common))
-                left.push_back({curve.substr(0, curve.size() - common.size() - 1), factor});
-        if (left.size() == terms.size()) return std::pair{common, left};
-    }
-    const std::string size = lowest.substr(0, lowest.find_first_of(" ^"));
-    if (size.find('(') != std::string::npos) return std::nullopt;
-    std::vector<std::pair<std::string, double>> left;
-    for (const auto &[curve, factor] : terms) {
-        std::string less;
-        if (curve == size)
-            less = "1";
-        else if (curve.starts_with(size + " "))
-            less = curve.substr(size.size() + 1);
-        else if (curve.starts_with(size + "^2"))
-            less = size + curve.substr(size.size() + 2);
-        else if (curve.starts_with(size + "^3"))
-            less = size + "^2" + curve.substr(size.size() + 2);
-        else
-            return std::nullopt;
-        left.push_back({less, factor});
-    }
-    return std::pair{size, left};
-}
-
 // To the digit, not only to the rounding that growth is told by.
 bool gives_every_count(const Fit &fit, const Series &series) {
     constexpr double off_a_count = 0.01;
@@ -182,67 +130,9 @@ bool gives_every_count(const Fit &fit, const Series &series) {
     });
 }
 
-// As people write it: n^2, not n n, and floor(log2 n).
-std::string curve_text(const Expression &curve) {
-    std::string text, floored;
-    std::vector<Expression> factors = {curve};
-    if (curve->kind == ExpressionNode::Kind::product) factors = curve->of;
-    std::erase_if(factors, [&](const Expression &one) {
-        if (one->kind != ExpressionNode::Kind::floor) return false;
-        floored = "floor(log2 " + print(one->of[0]->of[0]) + ")";
-        return true;
-    });
-    if (!factors.empty()) text = print_canonical(make(ExpressionNode::Kind::product, factors));
-    return text.empty() ? floored : floored.empty() ? text : text + " " + floored;
-}
-
-std::string closed_form_text(const Fit &fit, double times, double more) {
-    std::vector<std::pair<std::string, double>> terms;
-    bool constant = false;
-    for (const Term &term : fit.terms) {
-        double factor = term.factor * times;
-        const std::string curve = curve_text(term.curve->expression);
-        if (curve == "1") factor += more, constant = true;
-        terms.push_back({curve, factor});
-    }
-    if (!constant && more != 0) terms.push_back({"1", more});
-    constexpr int most = 48;
-    constexpr double rounding = 1e-6;
-    int denominator = 1;
-    const auto is_whole = [&](const auto &term) {
-        const double factor = term.second * denominator;
-        return std::abs(factor - std::round(factor)) < rounding * std::max(1.0, std::abs(factor));
-    };
-    while (denominator <= most && !std::all_of(terms.begin(), terms.end(), is_whole))
-        ++denominator;
-    if (denominator > most) return "";
-    for (auto &term : terms)
-        term.second = std::round(term.second * denominator);
-    std::erase_if(terms, [](const auto &term) { return term.second == 0; });
-    if (terms.empty()) return "0";
-    // The largest growth first, the constant last.
-    std::stable_sort(terms.begin(), terms.end(), [](const auto &a, const auto &b) {
-        const auto degree = [](const std::string &curve) {
-            int sum = curve == "1" ? 0 : 1, depth = 0;
-            for (std::size_t i = 0; i < curve.size(); ++i) {
-                depth += curve[i] == '(' ? 1 : curve[i] == ')' ? -1 : 0;
-                if (depth == 0) sum += curve[i] == ' ' ? 1 : curve[i] == '^' ? curve[i + 1] - '1' : 0;
-            }
-            return sum;
-        };
-        return degree(a.first) > degree(b.first);
-    });
-    const std::string over = denominator == 1 ? "" : fmt::format(" / {}", denominator);
-    if (terms.size() > 1)
-        if (const auto common = without_common_factor(terms))
-            return fmt::format("{} ({}){}", common->first, sum_text(common->second), over);
-    const std::string text = sum_text(terms);
-    return terms.size() > 1 && denominator > 1 ? "(" + text + ")" + over : text + over;
-}
-
 std::string exact_text(const Growth &growth, const Series &series, double times, double more) {
     if (!growth.is_fitted() || !growth.best().exact || !gives_every_count(growth.best(), series)) return "";
-    return closed_form_text(growth.best(), times, more);
+    return closed_form_text(growth.best().terms, growth.names(), times, more);
 }
 
 // One growth is told of one solution, as far as the readings of its parts do not speak against it; and none
