@@ -395,6 +395,24 @@ TEST(Planner, AStartUpThatIsReadLongerOnceEndsNoClimb) {
     EXPECT_LE(machine.sizes(0), 12u);
 }
 
+// What waits for the first line costs nothing yet: the series' next place is the dear one there.
+TEST(Planner, ASeriesWhoseOtherLinesWaitIsAsDearAsItsFirst) {
+    Simulated machine = simulated(2, 30, 4096);
+    machine.options.shapes = 1;
+    PlanLine other = machine.options.lines.front();
+    other.on_first.assign(other.sizes.size(), 2048);
+    machine.options.lines.push_back(other);
+    machine.call_s = [](const Cell &cell) { return (cell.solution == 0 ? 2e-4 : 1e-8) * cell.size; };
+    machine.more_to_count_s = [](const Cell &cell) { return cell.solution == 0 ? 4e-3 * cell.size : 0; };
+    machine.run();
+    const auto first = [&](const auto &is) {
+        return std::find_if(machine.order.begin(), machine.order.end(), is) - machine.order.begin();
+    };
+    EXPECT_LT(
+        first([](const Cell &cell) { return cell.solution == 1 && cell.line == 1; }),
+        first([](const Cell &cell) { return cell.solution == 0 && cell.line == 0 && cell.size > 200; }));
+}
+
 TEST(Planner, APlaceThatSeveralLinesShareIsReadOnce) {
     Simulated machine = simulated(2, 10, 4096);
     const std::vector<double> rungs = ladder(16, 4096);

@@ -28,24 +28,27 @@ std::size_t Climbing::index_of(const Cell &cell) const {
     return static_cast<std::size_t>((cell.solution * options.shapes + cell.shape) * lines + cell.line);
 }
 
-// On other lines than the first: whether its solution has not yet come so far there. Ends the climb where it
-// never will.
-bool Climbing::has_to_wait(Climb &climb) {
+// On other lines than the first: whether its solution has not yet come so far there.
+bool Climbing::waits_for_main(const Climb &climb) const {
     const std::vector<double> &on_first = ledger_.options.line_of(climb.at()).on_first;
-    if (climb.line() == 0 || climb.rung() >= on_first.size()) return false;
-    const Climb &main = main_of(climb);
-    if (main.largest() >= on_first[climb.rung()]) return false;
-    if (!main.climbing()) climb.stop();
+    return climb.line() != 0 && climb.rung() < on_first.size() &&
+           main_of(climb).largest() < on_first[climb.rung()];
+}
+
+// The same; ends the climb where it never will.
+bool Climbing::has_to_wait(Climb &climb) {
+    if (!waits_for_main(climb)) return false;
+    if (!main_of(climb).climbing()) climb.stop();
     return true;
 }
 
-// Of a solution on a shape: the places on all its lines, and what the cheapest next one costs.
+// Of a solution on a shape: the places on all its lines, and what the cheapest that can be next costs.
 Climbing::SeriesSoFar Climbing::series_of(const Climb &climb) const {
     SeriesSoFar series;
     for (int line = 0; line < static_cast<int>(ledger_.options.lines.size()); ++line) {
         const Climb &one = climbs_[index_of({climb.at().solution, climb.at().shape, line, 0})];
         series.places += static_cast<double>(one.seen().size());
-        if (one.climbing()) series.least_s = std::min(series.least_s, one.next_s());
+        if (one.climbing() && !waits_for_main(one)) series.least_s = std::min(series.least_s, one.next_s());
     }
     return series;
 }

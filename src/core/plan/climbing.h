@@ -45,8 +45,11 @@ class Climbing {
     std::size_t index_of(const Cell &cell) const;
     bool is_worth_its_cost(const Cell &cell) const;
     Climb &of(const Cell &cell) { return climbs_[index_of(cell)]; }
-    const Climb &main_of(const Climb &climb) { return of({climb.at().solution, climb.at().shape, 0, 0}); }
+    const Climb &main_of(const Climb &climb) const {
+        return climbs_[index_of({climb.at().solution, climb.at().shape, 0, 0})];
+    }
     void tell_other_lines(const Cell &cell, double call_s);
+    bool waits_for_main(const Climb &climb) const;
     bool has_to_wait(Climb &climb);
     SeriesSoFar series_of(const Climb &climb) const;
     Turn turn_of(const Climb &climb, bool urgent_alone);
