@@ -2,7 +2,7 @@
 # Needs root or sudo only where something is missing.
 
 packages="g++ cmake ninja-build clang-format pkg-config libcli11-dev libfmt-dev libspdlog-dev libtomlplusplus-dev
-nlohmann-json3-dev libeigen3-dev libboost-dev libnlopt-dev libutf8proc-dev libdw-dev libxxhash-dev libcsv-dev libvalijson-dev libkainjow-mustache-dev libjs-chart.js libgtest-dev gnuplot-nox
+nlohmann-json3-dev libeigen3-dev libboost-dev libnlopt-dev libutf8proc-dev libdw-dev libseccomp-dev libxxhash-dev libcsv-dev libvalijson-dev libkainjow-mustache-dev libjs-chart.js libgtest-dev gnuplot-nox
 fonts-dejavu-core ${more_packages:-}"
 # Languages of solutions, by the command that has to be there, whoever installed it. A caller may want more.
 tools="python3:python3 gcc:gcc awk:mawk ${more_tools:-}"

@@ -17,7 +17,7 @@ namespace {
 int print_answer(const Options &options, const std::string &file) {
     const Session session = open_session(options);
     const Workspace scratch;
-    const Built built = Builder(scratch.path()).build(*session.problem, *session.solutions().front());
+    Built built = Builder(scratch.path()).build(*session.problem, *session.solutions().front());
     if (!built.ok) throw Error(Category::not_possible, built.name + " can't be built:\n" + built.message);
     const std::filesystem::path input = scratch.path() / "input";
     if (file.empty())
@@ -25,7 +25,10 @@ int print_answer(const Options &options, const std::string &file) {
                    std::string(std::istreambuf_iterator<char>(std::cin), std::istreambuf_iterator<char>()));
     else
         write_file(input, read_file(file));
-    const Answered answered = Answerer(built, scratch.path()).answer(input, session.problem->limits.time_s);
+    const std::filesystem::path own = scratch.path() / "own";
+    std::filesystem::create_directories(own);
+    built.keep_to({own, {}});
+    const Answered answered = Answerer(built, own).answer(input, session.problem->limits.time_s);
     if (answered.outcome != Outcome::done) {
         spdlog::error("{}: {}{}", built.name, word_for(answered.outcome),
                       answered.detail.empty() ? "" : ": " + answered.detail);

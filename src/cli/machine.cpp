@@ -32,7 +32,7 @@ void add_machine(CLI::App &program, int &status) {
         teller.phase("looking for unrest");
         report.clock = clock_quality();
         report.unrest = unrest(*seconds);
-        report.own_namespace = containment() == Containment::own_namespace;
+        report.containment = word_for(containment());
         for (const Language *language : languages()) {
             const auto version = report.machine.compilers.find(language->tools().front());
             report.languages.push_back({language->name(),

@@ -32,6 +32,11 @@ struct Built {
     std::string supplied;             // told of a bare function: what was put before it
     bool long_numbers = false;        // the steps leave out how long its numbers are
     bool cached = false;
+
+    void keep_to(const Confines &confines) {
+        timing.confines = confines;
+        if (counting) counting->confines = confines;
+    }
 };
 
 class Builder {

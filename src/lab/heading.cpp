@@ -54,7 +54,7 @@ std::string heading_of(const Problem &problem, const std::vector<Built> &built, 
                     {"processors", machine.processors},
                     {"memory_bytes", static_cast<std::int64_t>(machine.memory_bytes)},
                     {"system", machine.system},
-                    {"containment", containment() == Containment::own_namespace ? "namespace" : "adopted"}};
+                    {"containment", word_for(containment())}};
     j["machine"]["access_cost"] = Json::array();
     for (const AccessCost &point : conditions.memory.points())
         j["machine"]["access_cost"].push_back({point.bytes, std::round(point.ns * 100) / 100});

@@ -45,32 +45,30 @@ void pin_to(const std::vector<int> &processors) {
     sched_setaffinity(0, sizeof set, &set);
 }
 
+[[noreturn]] void give_up(Step step, int trouble) {
+    const int report[2] = {static_cast<int>(step), errno};
+    [[maybe_unused]] const ssize_t told = write(trouble, report, sizeof report);
+    _exit(127);
+}
+
 // In the program's own process: nothing but system calls from here to the new program.
-[[noreturn]] void become(const Launch &launch, const char *program, char **arguments, char **environment,
-                         int trouble) {
-    const auto fail = [&](int step) {
-        const int report[2] = {step, errno};
-        [[maybe_unused]] const ssize_t told = write(trouble, report, sizeof report);
-        _exit(127);
-    };
+[[noreturn]] void become(const Launch &launch, const Streams &streams, const char *program, char **arguments,
+                         char **environment, int trouble) {
+    const auto fail = [&](Step step) { give_up(step, trouble); };
     setpgid(0, 0);
     prctl(PR_SET_PDEATHSIG, SIGKILL);
     pin_to(launch.processors);
     if (launch.same_addresses) personality(ADDR_NO_RANDOMIZE);
     for (const int number : {SIGINT, SIGTERM, SIGHUP, SIGPIPE, SIGXFSZ})
         signal(number, SIG_DFL);
-    const int input = open(launch.input_path.c_str(), O_RDONLY);
-    if (input < 0 || dup2(input, 0) < 0) fail(1);
-    const int output = open(launch.output_path.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600);
-    if (output < 0 || dup2(output, 1) < 0) fail(2);
-    const int errors = open(launch.error_path.c_str(), O_WRONLY | O_CREAT | O_TRUNC, 0600);
-    if (errors < 0 || dup2(errors, 2) < 0) fail(2);
-    if (launch.descriptor_3 >= 0 && dup2(launch.descriptor_3, 3) < 0) fail(3);
-    if (launch.descriptor_4 >= 0 && dup2(launch.descriptor_4, 4) < 0) fail(3);
+    if (dup2(streams.input, 0) < 0 || dup2(streams.output, 1) < 0 || dup2(streams.errors, 2) < 0 ||
+        (launch.descriptor_3 >= 0 && dup2(launch.descriptor_3, 3) < 0) ||
+        (launch.descriptor_4 >= 0 && dup2(launch.descriptor_4, 4) < 0))
+        fail(Step::hand_on);
     // Everything else closes itself; these may just have been made.
     for (int fd = launch.descriptor_3 >= 0 ? 5 : 3; fd < 64; ++fd)
         close(fd);
-    if (!launch.folder.empty() && chdir(launch.folder.c_str()) != 0) fail(4);
+    if (!launch.folder.empty() && chdir(launch.folder.c_str()) != 0) fail(Step::enter);
     limit(RLIMIT_STACK, launch.stack_bytes);
     limit(RLIMIT_FSIZE, launch.output_bytes);
     if (launch.memory_bytes > 0) limit(RLIMIT_AS, launch.memory_bytes + launch.stack_bytes + (64 << 20));
@@ -79,8 +77,7 @@ void pin_to(const std::vector<int> &processors) {
     if (launch.exact_peak)
         ptrace(PTRACE_TRACEME, 0, nullptr, nullptr); // the keeper reads its peak at the exit
     execve(program, arguments, environment);
-    fail(5);
-    _exit(127);
+    give_up(Step::run, trouble);
 }
 
 // The peak of the keeper's child that has stopped on its way out: exact, and not inherited from who started
@@ -142,8 +139,8 @@ void kill_descendants() {
 
 volatile std::sig_atomic_t told_to_end = 0;
 
-[[noreturn]] void keep(const Launch &launch, const char *program, char **arguments, char **environment,
-                       int trouble, int result, Containment how) {
+[[noreturn]] void keep(const Launch &launch, const Streams &streams, const char *program, char **arguments,
+                       char **environment, int trouble, int result, Containment how) {
     setpgid(0, 0);
     signal(SIGINT, SIG_IGN);
     if (how == Containment::adopted) {
@@ -157,14 +154,12 @@ volatile std::sig_atomic_t told_to_end = 0;
         signal(SIGTERM, SIG_IGN);
         prctl(PR_SET_PDEATHSIG, SIGKILL);
     }
+    if (how == Containment::confined && !launch.confines.own_folder.empty() && !confine(launch.confines))
+        give_up(Step::confine, trouble);
     const double started = now();
     const pid_t target = vfork(); // the time does not depend on how large the tool is
-    if (target == 0) become(launch, program, arguments, environment, trouble);
-    if (target < 0) {
-        const int report[2] = {0, errno};
-        [[maybe_unused]] const ssize_t told = write(trouble, report, sizeof report);
-        _exit(127);
-    }
+    if (target == 0) become(launch, streams, program, arguments, environment, trouble);
+    if (target < 0) give_up(Step::start, trouble);
     // It holds none of the pipes' ends, however many there are.
     if (result > 0) close_range(0, static_cast<unsigned>(result) - 1, 0);
     close_range(static_cast<unsigned>(result) + 1, ~0U, 0);
@@ -212,7 +207,8 @@ pid_t fork_into(Containment how) {
     if (how == Containment::adopted) return fork();
     const uid_t user = geteuid();
     const gid_t group = getegid();
-    const long flags = SIGCHLD | CLONE_NEWPID | (user == 0 ? 0 : CLONE_NEWUSER);
+    const long flags = SIGCHLD | CLONE_NEWPID | (user == 0 ? 0 : CLONE_NEWUSER) |
+                       (how == Containment::confined ? CLONE_NEWNS | CLONE_NEWIPC : 0);
     const pid_t child = static_cast<pid_t>(syscall(SYS_clone, flags, nullptr, nullptr, nullptr, nullptr));
     if (child == 0 && user != 0) map_user(user, group);
     return child;
@@ -220,30 +216,48 @@ pid_t fork_into(Containment how) {
 
 } // namespace
 
+namespace {
+
+bool is_allowed(Containment how) {
+    const std::filesystem::path here = std::filesystem::temp_directory_path();
+    const pid_t child = fork_into(how);
+    if (child == 0) {
+        if (how == Containment::confined && !confine({here, {}})) _exit(1);
+        // It has to be able to start another one there, too. Not by fork(), which takes locks that another
+        // thread may have held when this process was split off, and nobody here would ever give back.
+        const pid_t inner = _Fork();
+        if (inner == 0) _exit(0);
+        _exit(inner > 0 && waitpid(inner, nullptr, 0) == inner ? 0 : 1);
+    }
+    int status = 1;
+    while (child > 0 && waitpid(child, &status, 0) < 0 && errno == EINTR) {
+    }
+    return child > 0 && status == 0;
+}
+
+} // namespace
+
 Containment containment() {
     static const Containment found = [] {
-        const pid_t child = fork_into(Containment::own_namespace);
-        if (child == 0) {
-            // It has to be able to start another one there, too. Not by fork(), which takes locks that
-            // another thread may have held when this process was split off, and nobody here would ever give
-            // back.
-            const pid_t inner = _Fork();
-            if (inner == 0) _exit(0);
-            _exit(inner > 0 && waitpid(inner, nullptr, 0) == inner ? 0 : 1);
-        }
-        int status = 1;
-        while (child > 0 && waitpid(child, &status, 0) < 0 && errno == EINTR) {
-        }
-        return child > 0 && status == 0 ? Containment::own_namespace : Containment::adopted;
+        prepare_to_confine();
+        for (const Containment how : {Containment::confined, Containment::own_namespace})
+            if (is_allowed(how)) return how;
+        return Containment::adopted;
     }();
     return found;
 }
 
-pid_t start_kept(const Launch &launch, const std::string &program, char **arguments, char **environment,
-                 int trouble, int result) {
+std::string word_for(Containment how) {
+    return how == Containment::confined        ? "confined"
+           : how == Containment::own_namespace ? "namespace"
+                                               : "adopted";
+}
+
+pid_t start_kept(const Launch &launch, const Streams &streams, const std::string &program, char **arguments,
+                 char **environment, int trouble, int result) {
     const Containment how = containment();
     const pid_t keeper = fork_into(how);
-    if (keeper == 0) keep(launch, program.c_str(), arguments, environment, trouble, result, how);
+    if (keeper == 0) keep(launch, streams, program.c_str(), arguments, environment, trouble, result, how);
     return keeper;
 }
 

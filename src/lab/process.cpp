@@ -35,10 +35,13 @@ std::vector<char *> pointers(const std::vector<std::string> &texts) {
 
 std::vector<std::string> environment_of(const Launch &launch) {
     std::vector<std::string> all = launch.environment;
+    if (!launch.confines.own_folder.empty() && containment() == Containment::confined)
+        all.push_back("TMPDIR=" + launch.confines.own_folder.string());
+    const std::vector<std::string> own = all;
     for (char **entry = environ; *entry; ++entry) {
         const std::string name = std::string(*entry).substr(0, std::string(*entry).find('=') + 1);
-        if (std::none_of(launch.environment.begin(), launch.environment.end(),
-                         [&](const std::string &own) { return own.starts_with(name); }))
+        if (std::none_of(own.begin(), own.end(),
+                         [&](const std::string &one) { return one.starts_with(name); }))
             all.push_back(*entry);
     }
     return all;
@@ -63,6 +66,28 @@ std::string find_program(const std::string &name) {
     return "";
 }
 
+namespace {
+
+// Out of the way of the numbers handed on, and closed again.
+struct Opened : Streams {
+    Opened() = default;
+    Opened(const Opened &) = delete;
+    Opened &operator=(const Opened &) = delete;
+    ~Opened() {
+        for (const int one : {input, output, errors})
+            if (one >= 0) close(one);
+    }
+    static bool open_as(int &stream, const std::string &path, int how) {
+        const int low = open(path.c_str(), how | O_CLOEXEC, 0600);
+        if (low < 0) return false;
+        stream = fcntl(low, F_DUPFD_CLOEXEC, 64);
+        close(low);
+        return stream >= 0;
+    }
+};
+
+} // namespace
+
 Process::Process(const Launch &launch) {
     // A path with a '/' is meant from the folder the program is to run in.
     const std::string &name = launch.command.at(0);
@@ -86,11 +111,22 @@ Process::Process(const Launch &launch) {
               ending = fcntl(result[1], F_DUPFD_CLOEXEC, 64);
     close(trouble[1]);
     close(result[1]);
+    const auto give_up = [&](const std::string &what, int fault) {
+        for (const int one : {trouble[0], telling, result[0], ending})
+            close(one);
+        throw Error(Category::not_possible, launch.command[0] + ": " + what + ": " + std::strerror(fault));
+    };
+    Opened streams;
+    if (!streams.open_as(streams.input, launch.input_path, O_RDONLY))
+        give_up("the input can't be opened", errno);
+    if (!streams.open_as(streams.output, launch.output_path, O_WRONLY | O_CREAT | O_TRUNC) ||
+        !streams.open_as(streams.errors, launch.error_path, O_WRONLY | O_CREAT | O_TRUNC))
+        give_up("the output can't be opened", errno);
     result_ = result[0];
     resident_limit_ = launch.resident_bytes;
     process_limit_ = launch.processes;
     started_s_ = SteadyClock().seconds();
-    id_ = start_kept(launch, program, const_cast<char **>(arguments.data()),
+    id_ = start_kept(launch, streams, program, const_cast<char **>(arguments.data()),
                      const_cast<char **>(variables.data()), telling, ending);
     const int fault = errno;
     close(ending);
@@ -104,9 +140,9 @@ Process::Process(const Launch &launch) {
         if (id_ > 0) waitpid(id_, nullptr, 0);
         id_ = -1;
         close(result_);
-        static const char *const steps[] = {"a process can't be made",     "the input can't be opened",
-                                            "the output can't be opened",  "a descriptor can't be handed on",
-                                            "its folder can't be entered", "it can't be run"};
+        static const char *const steps[] = {"a process can't be made", "its confines can't be set up",
+                                            "a descriptor can't be handed on", "its folder can't be entered",
+                                            "it can't be run"};
         throw Error(Category::not_possible,
                     launch.command[0] + ": " + steps[report[0]] + ": " + std::strerror(report[1]));
     }

@@ -9,6 +9,7 @@
 #include <sys/types.h>
 #include <vector>
 
+#include "lab/confines.h"
 #include "lab/keeper.h"
 #include "records/journal.h"
 
@@ -22,6 +23,7 @@ struct Launch {
     std::string output_path = "/dev/null";
     std::string error_path = "/dev/null";
     int descriptor_3 = -1, descriptor_4 = -1; // handed on under these numbers
+    Confines confines;                        // where the machine allows to set them up
     bool same_addresses = false;              // no address randomisation
     bool exact_peak = false;                  // read its peak memory to the page; costs a stop at its end
     std::vector<int> processors;              // that it may run on; empty: all

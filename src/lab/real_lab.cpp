@@ -35,7 +35,9 @@ Runner &RealLab::runner(const std::string &solution) {
 }
 
 std::unique_ptr<Runner> RealLab::set_up(Built built) {
-    const std::filesystem::path scratch = workspace_.path() / fmt::format("bench-{}", runners_.size());
+    const std::filesystem::path benches = workspace_.path() / "benches",
+                                scratch = benches / std::to_string(runners_.size());
+    built.keep_to({scratch, benches});
     if (processors_) {
         const Solution &solution = *problem_.solution(built.name);
         const bool one_thread = solution.threads == 1 && solution.run.empty() && built.one_thread;

@@ -22,6 +22,7 @@ void Runnable::put_limits(Launch &launch) const {
     launch.output_bytes = limits.output_bytes;
     launch.processes = limits.processes;
     launch.processors = processors;
+    launch.confines = confines;
 }
 
 double Reply::number(const std::string &name) const {

@@ -18,6 +18,7 @@ struct Runnable {
     std::vector<std::string> environment; // NAME=VALUE
     bool reserves_memory = false;         // resident memory is held against the limit, not address space
     std::vector<int> processors = {};     // that it may run on; empty: all
+    Confines confines = {};               // of what is somebody else's
 
     void put_limits(Launch &launch) const;
 };

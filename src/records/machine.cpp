@@ -28,7 +28,11 @@ std::vector<std::string> MachineReport::advice() const {
                                    machine.governor));
     if (machine.turbo == "on")
         list.push_back("turbo is on: the clock rate falls when the processor gets warm; off is steadier");
-    if (!own_namespace)
+    if (containment == "namespace")
+        list.push_back(
+            "the system does not let a view of the machine be closed: a solution can write wherever you "
+            "can, and use the network");
+    if (containment == "adopted")
         list.push_back(
             "process namespaces are refused here: what a solution starts is killed one by one, and may "
             "outlive a tool that is killed outright");
@@ -60,7 +64,7 @@ std::string machine_json(const MachineReport &report) {
     j["access_cost"] = Json::array();
     for (const AccessCost &point : report.memory.points())
         j["access_cost"].push_back({static_cast<std::int64_t>(point.bytes), hundredths(point.ns)});
-    j["containment"] = report.own_namespace ? "namespace" : "adopted";
+    j["containment"] = report.containment;
     j["languages"] = Json::array();
     for (const LanguageFound &one : report.languages)
         j["languages"].push_back(

@@ -47,7 +47,7 @@ struct MachineReport {
     MemoryCurve memory;
     ClockQuality clock;
     Unrest unrest;
-    bool own_namespace = false; // solutions can be put into a process namespace of their own
+    std::string containment; // of solutions: "confined", "namespace" or "adopted"
     std::vector<LanguageFound> languages;
 
     // What makes readings doubtful here and what to do about it, a sentence each.

@@ -59,8 +59,11 @@ std::string machine_text(const MachineReport &report) {
                          share_text(report.unrest.worst_excess), share_text(report.unrest.disturbed_share),
                          counted_words(static_cast<std::size_t>(report.unrest.runs), "run", "runs"))});
     rows.push_back({"heap, stack", "exact in C and C++; Python to 1 KiB, others to 16 KiB or 2 MiB"});
-    rows.push_back({"processes", report.own_namespace ? "in a namespace of their own: nothing is left behind"
-                                                      : "adopted: namespaces are refused here"});
+    const bool confined = report.containment == "confined", alone = report.containment == "namespace";
+    rows.push_back({"solutions", confined || alone ? "in a namespace of their own: nothing is left behind"
+                                                   : "adopted: namespaces are refused here"});
+    rows.push_back({"", confined ? "they write to a folder of their own, and have no network"
+                                 : "they write wherever you can, and have your network"});
     for (const LanguageFound &one : report.languages)
         rows.push_back(
             {one.name, one.version.empty() ? "not installed; apt-get install " + one.package : one.version});

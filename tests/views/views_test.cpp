@@ -213,6 +213,7 @@ TEST(MachineText, StaysWithinEightyColumnsAndAdvises) {
     report.machine.governor = "powersave";
     report.unrest = {100, 4e5, 0.01, 3, 0.5};
     report.languages = {{"C++", "", "g++"}};
+    report.containment = "adopted";
     const std::string text = machine_text(report);
     std::istringstream lines(text);
     for (std::string line; std::getline(lines, line);)
@@ -221,7 +222,9 @@ TEST(MachineText, StaysWithinEightyColumnsAndAdvises) {
         EXPECT_NE(text.find(part), std::string::npos) << part << "\n" << text;
     report = MachineReport();
     report.machine.processors = 4;
-    report.own_namespace = true;
+    report.containment = "namespace";
+    EXPECT_NE(machine_text(report).find("use the network"), std::string::npos);
+    report.containment = "confined";
     EXPECT_NE(machine_text(report).find("Nothing here makes readings doubtful"), std::string::npos);
 }
 
