@@ -163,18 +163,18 @@ TEST(Solutions, ThatWriteOverTheProtocolEndNobodysRun) {
     EXPECT_EQ((ran.out + ran.err).find('\377'), std::string::npos);
 }
 
-// One that looks for somebody's answer to the same input, and one that takes away and plants what it can.
+// One that looks for somebody's answers, and one that takes away and plants what it can.
 TEST(Solutions, TakeNothingFromTheUserOrFromEachOther) {
     const Folder folder;
     if (nlohmann::json::parse(folder.run({"machine", "--json"}).out).at("containment") != "confined")
         GTEST_SKIP() << "this system does not confine";
     folder.good();
-    folder.write("thief.py",
-                 "import os, pathlib\n"
+    folder.write("spy.py",
+                 "import os, pathlib, sys\n"
                  "own = pathlib.Path(os.environ['TMPDIR'])\n"
-                 "for one in own.parent.parent.glob('**/*.answer'):\n"
-                 "    if own not in one.parents and one.read_text(): print(one.read_text()); break\n"
-                 "else: print('none')\n");
+                 "others = [one for one in own.parent.parent.glob('**/*.answer') if own not in one.parents]\n"
+                 "top = max([0] + [int(x) for x in sys.stdin.read().split()[1:]])\n"
+                 "print('seen' if others else top)\n");
     folder.write("vandal.py", "import os, pathlib, socket, sys\n"
                               "here = pathlib.Path('" +
                                   folder.path().string() +
@@ -186,14 +186,13 @@ TEST(Solutions, TakeNothingFromTheUserOrFromEachOther) {
                                   "tries(lambda: (here / 'planted').write_text('x'))\n"
                                   "tries(lambda: (here / 'scan.cpp').write_text('x'))\n"
                                   "print(max([0] + [int(x) for x in sys.stdin.read().split()[1:]]))\n");
-    folder.levels(Folder::table("scan", "O(n)") + "[solutions.thief]\nsource = \"thief.py\"\n" +
+    folder.levels(Folder::table("scan", "O(n)") + "[solutions.spy]\nsource = \"spy.py\"\n" +
                       "[solutions.vandal]\nsource = \"vandal.py\"\n",
                   "[answers]\nreference = \"scan\"\n");
     const std::string scan = folder.read("scan.cpp");
     const Ran ran = folder.run({"agree", "--tries", "10"});
-    EXPECT_EQ(ran.status, 1) << ran.err;
-    EXPECT_EQ(folder.agreement_of("thief").at("verdict"), "disagrees") << ran.out;
-    expect_contains(ran.out, "'none'");
+    EXPECT_EQ(ran.status, 0) << ran.err;
+    EXPECT_EQ(folder.agreement_of("spy").at("verdict"), "agrees") << ran.out;
     EXPECT_EQ(folder.agreement_of("vandal").at("verdict"), "agrees") << ran.out;
     EXPECT_TRUE(std::filesystem::exists(folder.path() / "stopwatch.toml"));
     EXPECT_FALSE(std::filesystem::exists(folder.path() / "planted"));
