@@ -53,22 +53,23 @@ def _origin(frame):
 
 # What is done in one go, told by these.
 
-steps_spent = 0
 _counts = False  # else calls are made as they stand: what is read then is space
-_at = {}  # the same by (code, line, what did it)
+_at = {}  # by (code, line, what did it); parts of steps add up until counting stops
 
 
 def _spent(steps, what):
     """For the line that is being run outside this file."""
-    global steps_spent
     if not steps:
         return
-    steps_spent += steps
     frame = sys._getframe(1)
     while frame.f_code.co_filename in _OURS and frame.f_back:
         frame = frame.f_back
     key = _origin(frame) + (what,)
     _at[key] = _at.get(key, 0) + steps
+
+
+def _spent_in_all():
+    return sum(_at.values())
 
 
 _LETTERS = (str, bytes, bytearray)
@@ -83,7 +84,7 @@ def _length(thing):
 
 def _touched(thing):
     """Steps of reading or writing all of it."""
-    return (_length(thing) + 15) // 16 if isinstance(thing, _LETTERS) else (_length(thing) + 1) // 2
+    return _length(thing) / 16 if isinstance(thing, _LETTERS) else _length(thing) / 2
 
 
 def _each_of(iterator, what):
@@ -146,7 +147,7 @@ class _ComparedText(_Compared):
     __slots__ = ()
 
     def __lt__(self, other):
-        _Compared.count += 1 + _alike(self.key, other.key) // 16
+        _Compared.count += 1 + _alike(self.key, other.key) / 16
         return self.key < other.key
 
 
@@ -207,7 +208,7 @@ def _alike(left, right):
 def _compared_to(left, right, what):
     if left.__class__ is right.__class__ and min(len(left), len(right)) > 8:
         alike = _alike(left, right)
-        _spent(alike // 16 if isinstance(left, _LETTERS) else alike, what)
+        _spent(alike / 16 if isinstance(left, _LETTERS) else alike, what)
 
 
 # Functions by what they do: each makes the call, and tells its steps.
@@ -239,7 +240,7 @@ def _as_sum(function, given, named, name):
         parts, steps, length = list(given[0]), 0, len(start)
         for part in parts:
             length += _length(part)
-            steps += (length + 1) // 2
+            steps += length / 2
         _spent(steps, name)
         return sum(parts, start)
     return _by_taking(function, given, named, name) if len(given) == 1 else function(*given, **named)
@@ -258,7 +259,7 @@ def _as_sorted(function, given, named, name):
 def _as_text(function, given, named, name):
     result = function(*given, **named)
     if given[0].__class__ is int:  # digit by digit, each by all that are left
-        _spent(_digits(given[0]) ** 2 // 4 if function is str else len(result) // 16, name)
+        _spent(_digits(given[0]) ** 2 // 4 if function is str else len(result) / 16, name)
     elif isinstance(given[0], _SIZED):
         _spent(_touched(result) if isinstance(given[0], _LETTERS) else _length(given[0]), name)
     return result
@@ -323,7 +324,7 @@ def _called(function, /, *given, **named):
 # Methods of the interpreter's own types whose work grows: (length before, owner, arguments, result) -> steps.
 
 def _whole(before, owner, given, result):
-    return (before + 15) // 16 if isinstance(owner, _LETTERS) else (before + 1) // 2
+    return before / 16 if isinstance(owner, _LETTERS) else before / 2
 
 
 def _each(before, owner, given, result):
@@ -331,7 +332,7 @@ def _each(before, owner, given, result):
 
 
 def _grown(before, owner, given, result):
-    return (len(owner) - before + 1) // 2
+    return (len(owner) - before) / 2
 
 
 def _made(before, owner, given, result):
@@ -352,7 +353,7 @@ def _behind(before, at):
 
 
 def _inserted(before, owner, given, result):
-    return (_behind(before, given[0]) + 1) // 2
+    return _behind(before, given[0]) / 2
 
 
 def _popped(before, owner, given, result):
@@ -366,20 +367,20 @@ def _found_at(before, owner, given, result):
 
 
 def _found_in_text(before, owner, given, result):
-    return _found_at(before, owner, given, result) // 16
+    return _found_at(before, owner, given, result) / 16
 
 
 def _counted_in_text(before, owner, given, result):
-    return _found_at(before, owner, given, -1) // 16
+    return _found_at(before, owner, given, -1) / 16
 
 
 def _found_from_behind(before, owner, given, result):
-    return (before - max(result, 0)) // 16
+    return (before - max(result, 0)) / 16
 
 
 def _through(before, owner, given, result):
     """A text is read through, and what is made of it written."""
-    return before // 16 + _touched(result)
+    return before / 16 + _touched(result)
 
 
 def _by_prefix(before, owner, given, result):
@@ -388,7 +389,7 @@ def _by_prefix(before, owner, given, result):
 
 def _rotated(before, owner, given, result):
     turns = (given[0] if given else 1) % before if before else 0
-    return (min(turns, before - turns) + 1) // 2
+    return min(turns, before - turns) / 2
 
 
 def _set_by_set(before, owner, given, result):
@@ -474,7 +475,7 @@ def _contained(thing, owner):
     if isinstance(owner, (list, tuple, collections.deque)):
         _spent(owner.index(thing) + 1 if result else len(owner), "in")
     elif isinstance(owner, _LETTERS):
-        _spent((owner.find(thing) if result else len(owner)) // 16 + 1, "in")
+        _spent((owner.find(thing) if result else len(owner)) / 16 + 1, "in")
     return result
 
 
@@ -491,7 +492,7 @@ def _replaced(owner, part, value):
     owner[part] = value
     if isinstance(owner, (list, bytearray)):
         moved = before - part.indices(before)[1] if len(owner) != before else 0
-        _spent((_length(value) + max(0, moved) + 1) // 2, "slice")
+        _spent((_length(value) + max(0, moved)) / 2, "slice")
 
 
 def _deleted(owner, part):
@@ -499,7 +500,7 @@ def _deleted(owner, part):
     del owner[part]
     if isinstance(owner, (list, bytearray)):
         first = part.indices(before)[0] if isinstance(part, slice) else part
-        _spent((_behind(before, first) + 1) // 2, "del")
+        _spent(_behind(before, first) / 2, "del")
 
 
 _ARITHMETIC = {ast.Add: "add", ast.Sub: "sub", ast.Mult: "mul", ast.FloorDiv: "floordiv", ast.Mod: "mod", ast.Pow: "pow",
@@ -1193,8 +1194,8 @@ class Counter:
         return traced
 
     def start(self):
-        global steps_spent, _counts
-        steps_spent, _counts = 0, True
+        global _counts
+        _counts = True
         _at.clear()
         self.before = self.lines_run()
         if _library_is_called:
@@ -1206,6 +1207,8 @@ class Counter:
         sys.settrace(None)
         threading.settrace(None)
         _counts = False
+        for key, steps in _at.items():  # parts of a step are of no use to anybody
+            _at[key] = int(steps + 0.5)
 
     def count(self, solve, given):
         self.start()
@@ -1213,10 +1216,10 @@ class Counter:
             solve(given)
         finally:
             self.stop()
-        return "done steps=%d bulk_steps=%d %s" % (self.steps(), steps_spent, self.told())
+        return "done steps=%d bulk_steps=%d %s" % (self.steps(), _spent_in_all(), self.told())
 
     def steps(self):
-        return sum(self.lines().values()) + sum(self.called.values()) + steps_spent
+        return sum(self.lines().values()) + sum(self.called.values()) + _spent_in_all()
 
     def told(self):
         """Where the steps were (docs/protocol.md)."""
@@ -1264,7 +1267,7 @@ def _count_program(path):
         heap = max(0, tracemalloc.get_traced_memory()[1] - before)
         with open(told, "w", encoding="utf-8") as handle:
             handle.write("%d %d %d %d %d %s\n" % (
-                counter.steps(), steps_spent, heap, depth.peak, iron_stopwatch.GRAIN, counter.told()))
+                counter.steps(), _spent_in_all(), heap, depth.peak, iron_stopwatch.GRAIN, counter.told()))
 
 
 if __name__ == "__main__" and len(sys.argv) > 1:

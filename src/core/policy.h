@@ -39,6 +39,8 @@ constexpr double least_error_over_several = 3e-3;
 // A closed form is believed that gives every count by so many more places than it has terms, and leads all
 // others by so much, ln units. [theory]
 constexpr std::size_t places_beyond_the_terms = 5;
+// Beside counts from here on, the rounding of each to a whole number is no room for another growth. [theory]
+constexpr double rounding_is_nothing_from = 1e4;
 constexpr std::size_t values_beyond_the_degree = 5; // of each size
 constexpr double certain = 30;
 

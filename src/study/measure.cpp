@@ -3,12 +3,11 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <map>
-#include <sstream>
 
 #include "core/policy.h"
 #include "core/words.h"
-#include "records/heading.h"
 #include "study/answer_watch.h"
+#include "study/earlier.h"
 #include "study/field.h"
 #include "study/readings.h"
 #include "study/remembering.h"
@@ -20,13 +19,6 @@ namespace {
 
 // Of the budget: for the answers of others where two differ. Who is right comes before one reading more.
 constexpr double share_for_disputes = 0.3;
-
-std::string joined(const std::vector<std::string> &sentences) {
-    std::string text;
-    for (const std::string &sentence : sentences)
-        text += (text.empty() ? "" : "; ") + sentence;
-    return text;
-}
 
 std::vector<std::string> those_that_agree(const std::vector<Entrant> &entrants, const Agreement &agreement) {
     std::vector<std::string> names;
@@ -74,41 +66,9 @@ class Measuring {
         return plan;
     }
 
-    // What nobody touched is not measured again.
-    static void keep_only(const std::set<std::string> &solutions, Journal &journal) {
-        std::istringstream lines(journal.whole_lines);
-        std::vector<Measurement> kept;
-        std::string kept_lines, line;
-        for (Measurement &m : journal.measurements) // a line each
-            if (std::getline(lines, line) && solutions.contains(m.solution)) {
-                kept_lines += line + "\n";
-                kept.push_back(std::move(m));
-            }
-        journal.measurements = std::move(kept);
-        journal.whole_lines = std::move(kept_lines);
-    }
-
     void open_journal() {
-        std::optional<Journal> earlier;
-        if (!options_.afresh) earlier = archive_.journal();
-        std::string heading = options_.heading(earlier ? earlier->heading : "");
-        if (earlier)
-            if (const auto changes = mixing_hindered_by(earlier->heading, heading); !changes.empty()) {
-                if (!options_.keep_aside)
-                    throw Error(Category::usage,
-                                "measurements.jsonl holds readings that can't be mixed with new ones: " +
-                                    joined(changes),
-                                "--afresh starts anew; another --out leaves them where they are");
-                archive_.set_journal_aside();
-                note(fmt::format("measuring anew: {}; the earlier readings are in measurements-earlier.jsonl",
-                                 joined(changes)));
-                keep_only(untouched_solutions(earlier->heading, heading), *earlier);
-                if (earlier->measurements.empty()) {
-                    earlier.reset();
-                    heading = options_.heading("");
-                }
-            }
-        archive_.start_journal(heading, earlier ? earlier->whole_lines : "");
+        std::optional<Journal> earlier =
+            begin_journal(options_, archive_, [this](const std::string &text) { note(text); });
         if (!earlier) return;
         if (earlier->dropped > 0)
             note(fmt::format("torn or damaged lines of the journal, now gone: {}", earlier->dropped));
@@ -131,43 +91,17 @@ class Measuring {
     // Tells the planner what earlier sessions measured.
     void recall() {
         if (readings_.all().empty()) return;
-        int generation = 0, round = 0;
-        struct Known {
-            double call_s = 0;
-            bool counted = false;
-            std::map<int, int> passes; // by generation
-        };
-        std::map<Cell, Known> known;
-        std::vector<std::pair<Cell, const Measurement *>> failures;
-        for (const Measurement &m : readings_.all()) {
-            const auto cell = field_.cell_of(m);
-            if (!cell) continue;
-            if (m.outcome != Outcome::done) {
-                failures.push_back({*cell, &m});
-                continue;
-            }
-            if (remembering_.remembers(m.solution) && !m.cold) continue;
-            if (m.generation > generation) round = 0;
-            generation = std::max(generation, m.generation);
-            if (m.generation == generation) round = std::max(round, m.round);
-            Known &one = known[*cell];
-            if (m.kind == MeasuredKind::timing) {
-                const double read = std::max(1e-10, 1e-9 * (m.time_ns + (m.calls > 1 ? m.floor_ns : 0)));
-                one.call_s = one.call_s > 0 ? std::min(one.call_s, read) : read;
-                ++one.passes[m.generation];
-            } else
-                one.counted = true;
-        }
-        for (auto &[cell, one] : known)
-            if (one.call_s > 0) planner_.recall(cell, one.call_s, one.counted, one.passes[generation]);
-        generation_ = generation;
-        for (const auto &[cell, m] : failures) {
+        const EarlierReadings earlier = earlier_readings(readings_.all(), field_, remembering_);
+        for (const auto &[cell, one] : earlier.cells)
+            if (one.call_s > 0) planner_.recall(cell, one.call_s, one.counted, one.passes);
+        generation_ = earlier.generation;
+        for (const auto &[cell, m] : earlier.failures) {
             planner_.told_failure(cell, stopped_after_s(m->outcome));
             if (!is_over_a_limit(m->outcome))
                 watch_.mark(m->solution, {m->shape, m->sizes, m->seed}, m->outcome,
                             "found in an earlier session");
         }
-        planner_.go_on_from(generation, round);
+        planner_.go_on_from(earlier.generation, earlier.round);
     }
 
     void do_next(const Next &step) {

@@ -117,6 +117,18 @@ TEST(ExactForm, TakesOffWhatARelationKeepsBelowIt) {
     EXPECT_FALSE(fit_growth(within_n(windows), {Noise::counted}).best().exact);
 }
 
+TEST(ExactForm, MayBeRoundedToWholeNumbers) {
+    const auto halves = [](double n, double k) { return std::floor(k * (n - k + 1) / 2 + 0.5); };
+    const Growth growth = fit_within_n(halves);
+    ASSERT_TRUE(growth.best().exact);
+    EXPECT_EQ(growth.best().name, "n k");
+    // Through few small counts much goes that is no polynomial.
+    Series few{{"n"}, {}};
+    for (double n = 5; n <= 26; ++n)
+        few.places.push_back({{n}, {{0, 0, std::round(0.931 * n + 0.702 + 0.736 * std::log2(n))}}});
+    EXPECT_FALSE(is_exact(few));
+}
+
 TEST(ExactForm, IsWrittenAsAProduct) {
     const auto text = [](double (*law)(double, double)) {
         const Growth growth = fit_within_n(law);

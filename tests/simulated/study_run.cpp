@@ -30,7 +30,7 @@ void StudyRun::agree_all(int inputs_a_shape) {
     options.shapes = scope.shapes;
     options.inputs_a_shape = inputs_a_shape;
     options.each = one_after_the_other;
-    Agreed agreed = agree(scope.problem, lab.entrants(), options, lab, clock, told);
+    Agreed agreed = agree(scope.problem, lab.entrants(), options, *asked, clock, told);
     agreement = std::move(agreed.agreement);
     calls_ = std::move(agreed.calls);
 }
@@ -44,7 +44,7 @@ MeasureSummary StudyRun::measure_all(double budget_s, bool by_calls) {
     options.judge = [&](const std::vector<Measurement> &measurements) {
         return open_needs(scope, claims, measurements, MemoryCurve(), earlier_, one_after_the_other);
     };
-    return measure(scope, lab.entrants(), options, lab, archive, clock, told, agreement);
+    return measure(scope, lab.entrants(), options, *asked, *kept, clock, told, agreement);
 }
 
 void StudyRun::judge_all(const Without &without) {

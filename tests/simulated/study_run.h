@@ -22,6 +22,9 @@ class StudyRun {
     SimulatedLab lab;
     MemoryArchive archive;
     Told told;
+    // What the order of the work is given: these, or what stands before them.
+    Lab *asked = &lab;
+    Archive *kept = &archive;
     Scope scope;
     Agreement agreement;
     Fitted fitted;

@@ -56,6 +56,13 @@ struct Judgement {
     Reason reason;
     std::vector<Remark> remarks;
     std::optional<WouldDecide> would_decide;
+
+    // Where nothing fits, or what does is the grain's or the start-up's growth and not the solution's.
+    void name_no_growth() {
+        growth_class.clear();
+        exponent = 0;
+        interval.reset();
+    }
 };
 
 struct JudgedClaim {

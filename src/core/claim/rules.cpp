@@ -5,6 +5,7 @@
 
 #include "core/bound/print.h"
 #include "core/claim/parts.h"
+#include "core/claim/start_up.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -23,13 +24,6 @@ void decide_other_sizes(const Evidence &e, Judgement &j) {
     j.reason = because::OtherSizes{e.growth->names()};
 }
 
-// Where nothing fits, or what does is the grain's or the start-up's growth and not the solution's.
-void name_no_growth(Judgement &j) {
-    j.growth_class.clear();
-    j.exponent = 0;
-    j.interval.reset();
-}
-
 bool is_too_few(const Evidence &e) { return !e.growth->is_fitted(); }
 void decide_too_few(const Evidence &e, Judgement &j) {
     const auto [from, to] = e.growth->range();
@@ -42,7 +36,7 @@ bool is_below_grain(const Evidence &e) {
     return e.read == Metric::space && below_a_coarse_grain(e.growth->points);
 }
 void decide_below_grain(const Evidence &e, Judgement &j) {
-    name_no_growth(j);
+    j.name_no_growth();
     j.reason = because::BelowGrain{std::exp(e.growth->points.front().log_value)};
     j.would_decide = e.farther();
 }
@@ -51,7 +45,7 @@ bool nothing_fits(const Evidence &e) {
     return fits_poorly(*e.growth) && std::abs(e.against) < evidence_if_ragged;
 }
 void decide_nothing_fits(const Evidence &e, Judgement &j) {
-    name_no_growth(j);
+    j.name_no_growth();
     j.reason = because::NothingFits{e.growth->best().name, e.off(e.growth->best())};
 }
 
@@ -230,93 +224,6 @@ bool time_grows_faster(const Evidence &e, const Judgement &j) {
            e.time->last_ns / e.time->first_ns >= time_faster_told;
 }
 void tell_time_faster(const Evidence &e, Judgement &j) { j.remarks.push_back(besides::TimeFaster{*e.time}); }
-
-double least_reading(const Growth &growth) {
-    double least = 1e300;
-    for (const Located &point : growth.points)
-        least = std::min(least, point.log_value);
-    return least;
-}
-
-std::vector<Located> above_the_start_up(const Growth &time) {
-    std::vector<Located> above;
-    std::copy_if(
-        time.points.begin(), time.points.end(), std::back_inserter(above),
-        [&](const Located &point) { return point.log_value - least_reading(time) >= std::log(stands_out); });
-    return above;
-}
-
-// Times that what is beyond the start-up rises against the bound: from where that is least to the largest
-// reading.
-double rise_beyond_the_start_up(const Evidence &e) {
-    const Growth &time = *e.shape->time;
-    const double least = least_reading(time);
-    double lowest = 1e300, at_the_largest = 1e300, largest = -1e300;
-    for (std::size_t i = 0; i < time.points.size(); ++i) {
-        const double reading = time.points[i].log_value;
-        if (reading - least < std::log(stands_out)) continue;
-        const double ratio =
-            std::log(std::exp(reading) - std::exp(least)) - evaluate_log(e.bound.growth, time.sizes_at(i));
-        lowest = std::min(lowest, ratio);
-        if (reading > largest) largest = reading, at_the_largest = ratio;
-    }
-    return std::exp(at_the_largest - lowest);
-}
-
-// Bytes that differ by no more than their errors do not grow, however much a program begins with, where one
-// byte for each that a size grows would have been seen.
-bool stays_level(const Growth &bytes) {
-    double grows = 0;
-    for (const Located &from : bytes.points)
-        for (std::size_t i = 0; i < from.sizes.size(); ++i)
-            grows = std::max(grows, bytes.points.back().sizes[i] - from.sizes[i]);
-    const auto [least, most] =
-        std::minmax_element(bytes.points.begin(), bytes.points.end(),
-                            [](const Located &a, const Located &b) { return a.log_value < b.log_value; });
-    const double unseen = level_within * most->error; // relative
-    return -std::expm1(least->log_value - most->log_value) <= unseen &&
-           grows > unseen * std::exp(most->log_value);
-}
-
-// A whole program's time holds its start-up, its bytes the buffers that it begins with: what grows beside
-// those shows in the readings that stand out from them. To rise above a bound one may do; to keep it, or to
-// fall below one, takes as many as growth takes to show.
-bool is_start_up(const Evidence &e, const Judgement &j) {
-    const bool bytes = j.decided_by == Metric::space;
-    if (!e.shape->starts_up || (!bytes && j.decided_by != Metric::time) || j.verdict == Verdict::undecided)
-        return false;
-    const Growth &read = bytes ? *e.growth : *e.shape->time;
-    if (bytes && (stays_level(read) || read.best().exact)) return false;
-    const std::vector<Located> above = above_the_start_up(read);
-    if (above.empty()) return true;
-    if (j.verdict == Verdict::exceeded && (!e.witness || e.witness_rises())) return false;
-    const ShownBy by = read.best().is_exponential() ? ShownBy::exponential : ShownBy::any;
-    return too_few(above, read.names(), policy::growth::least_places, by).has_value();
-}
-void allow_for_start_up(const Evidence &e, Judgement &j) {
-    j.verdict = Verdict::undecided;
-    j.loose = false;
-    name_no_growth(j);
-    const Growth &read = j.decided_by == Metric::space ? *e.growth : *e.shape->time;
-    j.reason =
-        because::StartUp{std::exp(least_reading(read)), above_the_start_up(read).size(), *j.decided_by};
-    j.remarks.clear();
-    j.would_decide = e.farther();
-}
-
-// Nor is a bound kept that what lies beyond the start-up leaves behind.
-bool is_kept_by_the_start_up(const Evidence &e, const Judgement &j) {
-    return e.shape->starts_up && j.decided_by == Metric::time && j.verdict == Verdict::holds &&
-           e.bound.kind != Bound::Kind::lower && rise_beyond_the_start_up(e) > own_work_rises;
-}
-void look_beyond_the_start_up(const Evidence &e, Judgement &j) {
-    j.verdict = Verdict::undecided;
-    j.loose = false;
-    j.reason = because::BeyondStartUp{print_canonical(e.bound.growth),
-                                      std::exp(least_reading(*e.shape->time)), rise_beyond_the_start_up(e)};
-    j.remarks.clear();
-    j.would_decide = e.farther();
-}
 
 } // namespace
 

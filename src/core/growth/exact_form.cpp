@@ -142,19 +142,26 @@ bool gives_all(const std::vector<Summand> &sum, const ReadCounts &read) {
                         [&](const Sizes &sizes) { return sum_at(sum, sizes) > read.grain + rounding; });
 }
 
+// Small counts tell the factors of what is exact; of what was rounded to whole numbers all do alike.
+enum class Weighted { by_count, alike };
+
 // Factors are brought to a small denominator; those that come to nothing are dropped until none does.
-std::optional<std::vector<Summand>> form_of(Basis used, const ReadCounts &read) {
+std::optional<std::vector<Summand>> form_of(Basis used, const ReadCounts &read, Weighted weighted) {
     constexpr double denominator = 12; // halves, thirds, quarters and sixths
+    std::vector<double> weights, target;
+    for (const double count : read.counts) {
+        weights.push_back(weighted == Weighted::alike ? 1 : 1 / count);
+        target.push_back(weighted == Weighted::alike ? count : 1);
+    }
     for (;;) {
         if (used.empty() || read.places.size() < used.size()) return std::nullopt;
         std::vector<std::vector<double>> columns;
         for (const Expression &curve : used) {
             columns.emplace_back();
             for (std::size_t p = 0; p < read.places.size(); ++p)
-                columns.back().push_back(static_cast<double>(evaluate(curve, read.places[p])) /
-                                         read.counts[p]);
+                columns.back().push_back(static_cast<double>(evaluate(curve, read.places[p])) * weights[p]);
         }
-        const LeastSquares solved = least_squares(columns, std::vector<double>(read.counts.size(), 1));
+        const LeastSquares solved = least_squares(columns, target);
         std::vector<Summand> sum, rounded;
         Basis kept;
         for (std::size_t t = 0; t < used.size(); ++t) {
@@ -181,13 +188,20 @@ std::optional<std::vector<Term>> exact_form(const Catalogue &catalogue, const st
                                             const std::vector<Sizes> &places) {
     const std::optional<ReadCounts> read = read_counts_of(points, places);
     if (!read) return std::nullopt;
-    for (Basis &basis : bases_at(read->places, catalogue.names()))
-        if (const auto sum = form_of(std::move(basis), *read)) {
-            std::vector<Term> terms;
-            for (const Summand &one : *sum)
-                terms.push_back({catalogue.made(one.curve, 0), one.factor});
-            return terms;
-        }
+    const std::vector<Basis> bases = bases_at(read->places, catalogue.names());
+    // Where all counts are small, much goes through them that is rounded.
+    const bool large = *std::max_element(read->counts.begin(), read->counts.end()) >=
+                       policy::growth::rounding_is_nothing_from;
+    for (const Weighted weighted : {Weighted::by_count, Weighted::alike}) {
+        if (weighted == Weighted::alike && !large) break;
+        for (const Basis &basis : bases)
+            if (const auto sum = form_of(basis, *read, weighted)) {
+                std::vector<Term> terms;
+                for (const Summand &one : *sum)
+                    terms.push_back({catalogue.made(one.curve, 0), one.factor});
+                return terms;
+            }
+    }
     return std::nullopt;
 }
 

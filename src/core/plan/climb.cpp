@@ -282,9 +282,9 @@ void Climb::recall(double size, double call_s) {
 }
 
 void Climb::go_on() {
-    if (seen_.empty() || failed_ || level_) return;
-    climbing_ = true;
-    aim();
+    if (seen_.empty()) return;
+    climbing_ = !failed_ && !level_; // what was read is not read again
+    if (climbing_) aim();
 }
 
 void Climb::begin() {
