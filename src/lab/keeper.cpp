@@ -219,12 +219,13 @@ pid_t fork_into(Containment how) {
 namespace {
 
 bool is_allowed(Containment how) {
-    const std::filesystem::path here = std::filesystem::temp_directory_path();
+    // Made before: the one that is split off can't ask for memory while another thread may be at it.
+    const Confines tried = {std::filesystem::temp_directory_path(), {}};
     const pid_t child = fork_into(how);
     if (child == 0) {
-        if (how == Containment::confined && !confine({here, {}})) _exit(1);
+        if (how == Containment::confined && !confine(tried)) _exit(1);
         // It has to be able to start another one there, too. Not by fork(), which takes locks that another
-        // thread may have held when this process was split off, and nobody here would ever give back.
+        // thread may have held, and nobody here would ever give back.
         const pid_t inner = _Fork();
         if (inner == 0) _exit(0);
         _exit(inner > 0 && waitpid(inner, nullptr, 0) == inner ? 0 : 1);
