@@ -116,7 +116,7 @@ void give_shared_memory() {
             close(found[i].copy);
 }
 
-// Root keeps its rights over files, so that it reads what the user who calls can read; none over the machine.
+// Root keeps its rights over files, so that it reads what its caller can read; none over the machine.
 void give_rights_up() {
     for (int right = 0; right <= CAP_LAST_CAP; ++right)
         if (right != CAP_DAC_OVERRIDE && right != CAP_DAC_READ_SEARCH && right != CAP_FOWNER)
@@ -151,7 +151,7 @@ bool confine(const Confines &confines) {
     if (prctl(PR_SET_NO_NEW_PRIVS, 1, 0, 0, 0) != 0) return false;
     const sock_fprog program = {static_cast<unsigned short>(filter().size()),
                                 const_cast<sock_filter *>(filter().data())};
-    return program.len == 0 || prctl(PR_SET_SECCOMP, SECCOMP_MODE_FILTER, &program) == 0;
+    return program.len > 0 && prctl(PR_SET_SECCOMP, SECCOMP_MODE_FILTER, &program) == 0;
 }
 
 } // namespace iron
