@@ -112,9 +112,9 @@ TEST(ProgramStyle, WhatAProgramHoldsIsReadBelowTheSizeOfAnEmptyOne) {
         "n; volatile char one = 1; if (std::scanf(\"%d\", &n) != 1) return 1; std::printf(\"%d\\n\", n * "
         "down(n, &one)); }\n");
     folder.write("stopwatch.toml", R"toml([limits]
-stack = "64 MiB"
+stack = "128 MiB"
 [sizes]
-n = { from = 1, to = 512, measured_from = 16 }
+n = { from = 1, to = 1024, measured_from = 16 }
 [shapes.one]
 text = "{n}\n"
 [[samples]]
