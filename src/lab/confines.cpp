@@ -68,15 +68,16 @@ bool put_over(const char *folder, int copy) {
 }
 
 // A program may ask of /proc about itself by writing there, of the machine it may not.
-void open_own_processes() {
+bool open_own_processes() {
     constexpr const char *of_the_machine[] = {"/proc/sys", "/proc/sysrq-trigger", "/proc/irq", "/proc/bus",
                                               "/proc/fs",  "/proc/acpi"};
     int read_only[std::size(of_the_machine)];
     for (std::size_t i = 0; i < std::size(of_the_machine); ++i)
-        read_only[i] = copy_of(of_the_machine[i]);
-    set_attributes("/proc", 0, 0, MOUNT_ATTR_RDONLY);
+        if ((read_only[i] = copy_of(of_the_machine[i])) < 0 && errno != ENOENT) return false;
+    if (!set_attributes("/proc", 0, 0, MOUNT_ATTR_RDONLY)) return false;
     for (std::size_t i = 0; i < std::size(of_the_machine); ++i)
-        put_over(of_the_machine[i], read_only[i]);
+        if (read_only[i] >= 0 && !put_over(of_the_machine[i], read_only[i])) return false;
+    return true;
 }
 
 // Shared memory is made by name in one place. It gets a new one there, with the folders of the old one to be
@@ -138,7 +139,7 @@ bool confine(const Confines &confines) {
     if (mount(nullptr, "/", nullptr, MS_REC | MS_PRIVATE, nullptr) != 0) return false;
     const int as_it_was = copy_of(own); // to be put back where it was
     if (as_it_was < 0 || !set_attributes("/", AT_RECURSIVE, MOUNT_ATTR_RDONLY, 0)) return false;
-    open_own_processes();
+    if (!open_own_processes()) return false;
     give_shared_memory();
     if (const char *const unseen = confines.out_of_sight.c_str(); *unseen) {
         if (mount("none", unseen, "tmpfs", MS_NOSUID | MS_NODEV, "size=64k,mode=755") != 0 ||

@@ -140,16 +140,19 @@ std::optional<std::pair<Difference, Polynomial>> without_a_difference(const Poly
     return std::nullopt;
 }
 
-// "3 n (n - 1)", "(n + 2) floor(log2 k)".
-std::string product_text(const Polynomial &sum, const std::string &times, const Names &names) {
-    if (is_negative(sum)) {
-        Polynomial positive = sum;
-        for (auto &[powers, factor] : positive)
+// "3 n (n - 1)", "floor(log2 k) (n + 2)", "n + k".
+struct Product {
+    std::string text;
+    bool is_sum = false; // of several terms, with nothing taken out
+};
+
+Product product_of(const Polynomial &sum, const std::string &times, const Names &names) {
+    Polynomial left = sum;
+    if (is_negative(sum))
+        for (auto &[powers, factor] : left)
             factor = -factor;
-        return "-" + product_text(positive, times, names);
-    }
-    const Powers common = common_powers(sum);
-    Polynomial left = divided_by(sum, common);
+    const Powers common = common_powers(left);
+    left = divided_by(left, common);
     std::vector<std::string> factors, differences;
     while (const auto found = without_a_difference(left)) {
         differences.push_back("(" + difference_text(found->first, names) + ")");
@@ -157,16 +160,14 @@ std::string product_text(const Polynomial &sum, const std::string &times, const 
     }
     if (degree_of(common) > 0) factors.push_back(powers_text(common, names));
     if (!times.empty()) factors.push_back(times);
-    const bool alone = factors.empty() && differences.empty();
+    if (factors.empty() && differences.empty()) return {sum_text(sum, names), sum.size() > 1};
     const std::string what_is_left = sum_text(left, names);
-    if (alone)
-        factors = {what_is_left};
-    else if (degree_of(left.begin()->first) > 0)
+    if (degree_of(left.begin()->first) > 0)
         factors.push_back("(" + what_is_left + ")");
     else if (what_is_left != "1")
         factors.insert(factors.begin(), what_is_left);
     factors.insert(factors.end(), differences.begin(), differences.end());
-    return fmt::format("{}", fmt::join(factors, " "));
+    return {fmt::format("{}{}", is_negative(sum) ? "-" : "", fmt::join(factors, " ")), false};
 }
 
 // The polynomials that stand alone (""), and with a whole logarithm or the lesser of two.
@@ -225,9 +226,8 @@ std::string closed_form_text(const std::vector<Term> &terms, const std::vector<s
     const std::string over = *denominator == 1 ? "" : fmt::format(" / {}", *denominator);
     if (sums.size() == 1) {
         const auto &[with, sum] = *sums.begin();
-        const std::string text = product_text(sum, with, names);
-        const bool is_sum = sum.size() > 1 && text == sum_text(sum, names);
-        return is_sum && !over.empty() ? "(" + text + ")" + over : text + over;
+        const Product product = product_of(sum, with, names);
+        return product.is_sum && !over.empty() ? "(" + product.text + ")" + over : product.text + over;
     }
     std::vector<std::pair<std::string, Polynomial>> order(sums.rbegin(), sums.rend());
     std::stable_sort(order.begin(), order.end(), [](const auto &a, const auto &b) {
@@ -238,7 +238,7 @@ std::string closed_form_text(const std::vector<Term> &terms, const std::vector<s
     });
     std::string text;
     for (const auto &[with, sum] : order) {
-        const std::string one = with.empty() ? sum_text(sum, names) : product_text(sum, with, names);
+        const std::string one = with.empty() ? sum_text(sum, names) : product_of(sum, with, names).text;
         const bool off = one.starts_with("-");
         text += text.empty() ? one : (off ? " - " + one.substr(1) : " + " + one);
     }
