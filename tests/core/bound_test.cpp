@@ -86,6 +86,14 @@ TEST(Parse, TenThousandParenthesesAreAFaultAndNoCrash) {
     EXPECT_THROW(parse_expression(std::string(10000, '-') + "n", sizes), ParseError);
 }
 
+TEST(Parse, NumbersThatNothingHoldsAreAFault) {
+    std::string power = "n";
+    for (int i = 0; i < 6000; ++i)
+        power += "⁹";
+    for (const std::string &text : {std::string("n^1e99999"), std::string(6000, '9') + " n", power})
+        EXPECT_THROW(parse_expression(text, sizes), ParseError) << text.substr(0, 20);
+}
+
 TEST(ParseBound, KnowsTheThreeKinds) {
     EXPECT_EQ(parse_bound("O(n)", sizes).kind, Bound::Kind::upper);
     EXPECT_EQ(parse_bound(" Theta( n log n ) ", sizes).kind, Bound::Kind::tight);

@@ -28,6 +28,14 @@ const Sign signs[] = {
     {"⁸", Token::superscript, "8"}, {"⁹", Token::superscript, "9"},
 };
 
+long double number_of(const std::string &digits, std::size_t offset) {
+    try {
+        return std::stold(digits);
+    } catch (const std::out_of_range &) {
+        throw ParseError("this number is too large or too small", offset);
+    }
+}
+
 class Lexer {
   public:
     Lexer(std::string_view text, const std::vector<std::string> &sizes) : text_(text), sizes_(sizes) {}
@@ -72,7 +80,7 @@ class Lexer {
             digits += text_[at_++];
             take_digits();
         }
-        found_.push_back({Token::number, digits, std::stold(digits), start});
+        found_.push_back({Token::number, digits, number_of(digits, start), start});
     }
 
     bool known(const std::string &word) const {
@@ -127,11 +135,12 @@ class Lexer {
     void sign() {
         for (const Sign &sign : signs)
             if (text_.substr(at_).starts_with(sign.bytes)) {
-                if (sign.token == Token::superscript && !found_.empty() &&
-                    found_.back().token == Token::superscript)
-                    found_.back().text += sign.text;
-                else
-                    found_.push_back({sign.token, sign.text, 0, at_});
+                if (sign.token != Token::superscript || found_.empty() ||
+                    found_.back().token != Token::superscript)
+                    found_.push_back({sign.token, "", 0, at_});
+                Lexeme &last = found_.back();
+                last.text += sign.text;
+                if (sign.token == Token::superscript) last.number = number_of(last.text, last.offset);
                 at_ += std::string_view(sign.bytes).size();
                 return;
             }

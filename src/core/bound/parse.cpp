@@ -93,7 +93,7 @@ class Parser {
             if (take("!"))
                 base = make(Kind::factorial, {base});
             else if (peek().token == Token::superscript)
-                base = make(Kind::power, {base, make_number(std::stold(lexemes_[at_++].text))});
+                base = make(Kind::power, {base, make_number(lexemes_[at_++].number)});
             else if (take("^"))
                 return make(Kind::power, {base, exponent()});
             else
@@ -137,7 +137,7 @@ class Parser {
         if (take("^"))
             applied_power = raised(atom());
         else if (peek().token == Token::superscript)
-            applied_power = make_number(std::stold(lexemes_[at_++].text));
+            applied_power = make_number(lexemes_[at_++].number);
         const bool call = is("(");
         Expression result = call ? make(kind, {atom()}) : make(kind, {power()});
         if (applied_power) return make(Kind::power, {result, *applied_power});
@@ -191,7 +191,7 @@ std::pair<int, int> nesting(const Expression &expression) {
         const auto [steep_there, deep_there] = nesting(part);
         steep = std::max(steep, steep_there), deep = std::max(deep, deep_there);
     }
-    using enum Kind;
+    using enum ExpressionNode::Kind;
     const Kind kind = expression->kind;
     const int own = kind == factorial ? 2
                                       : kind == power || kind == logarithm || kind == natural_logarithm ||

@@ -210,7 +210,7 @@ void Memory::two_steps(Tried &one, Stepped &stepped, std::size_t on) const {
     std::sort(pairs.begin(), pairs.end(), [](const auto &a, const auto &b) { return a.first < b.first; });
     const std::size_t starts = sets_.size() > 1 ? 2 : 1;
     for (std::size_t start = 0; start < std::min(starts, pairs.size()); ++start) {
-        auto [first, second] = pairs[start].second;
+        MemoryStep first = pairs[start].second.first, second = pairs[start].second.second;
         for (int turn = 0; turn < 2; ++turn) {
             second = polished(
                 [&](const MemoryStep &step) { return stepped.solved(both(first, step), false).chi2; }, second,

@@ -89,9 +89,12 @@ std::optional<GccNotes> read_gcc_notes(const std::filesystem::path &path) {
             function->linkage_name = record.text();
             record.word(); // whether the compiler made it up
             function->file = record.text();
-        } else if (function && tag == blocks_tag)
-            function->blocks.resize(record.word());
-        else if (function && tag == arcs_tag)
+        } else if (function && tag == blocks_tag) {
+            const std::uint32_t blocks = record.word();
+            if (blocks > bytes.size()) return std::nullopt; // each has its arcs: the file is damaged
+            function->blocks.resize(blocks);
+        }
+        if (function && tag == arcs_tag)
             read_arcs(record, *function);
         else if (function && tag == lines_tag)
             read_lines(record, *function);
