@@ -95,7 +95,9 @@ void Filler::argument(const TemplatePart &part) {
     out_ = &held;
     const Tape *const old_tape = old_tape_;
     old_tape_ = old_ && !old_->rows.empty() ? &old_->rows.front() : nullptr;
+    in_whole_ = !part.type.holds(Type::Kind::real);
     fill(part.inner, record_ ? &record_->rows.emplace_back() : nullptr);
+    in_whole_ = false;
     old_tape_ = old_tape;
     held.flush();
     out_ = out;
@@ -145,7 +147,7 @@ Filler::Range Filler::range(const TemplatePart &part, std::size_t low) const {
 void Filler::value(const TemplatePart &part) {
     const long double value = evaluate(part.arguments[0], values_);
     name_value(part, static_cast<double>(value));
-    if (part.is_printed) plain_number(value);
+    if (part.is_printed) plain_number(in_whole_ ? std::floor(value) : value);
 }
 
 void Filler::name_value(const TemplatePart &part, double value) {

@@ -137,6 +137,21 @@ TEST(Template, EdgeDrawsTakeTheEndsOfTheRange) {
     EXPECT_EQ(std::set<long long>(equal.begin(), equal.end()).size(), 1u);
 }
 
+// Half of an odd size is no whole number, and an argument of whole numbers has to be one.
+TEST(Template, NumbersOfAWholeArgumentAreRoundedDown) {
+    const auto argument = [](const char *type, const char *text) {
+        const Call call = parse_call(std::string("f(a: ") + type + ") -> int");
+        const Template whole = parse_argument(call.takes[0].type, text, {"n"});
+        std::string result;
+        fill_template({"calm", whole, ""}, {{"n", 5}}, 1, Draw::random,
+                      [&](std::string_view piece) { result += piece; });
+        return result;
+    };
+    EXPECT_EQ(argument("int", "n / 2"), "2\n");
+    EXPECT_EQ(argument("real", "n / 2"), "2.5\n");
+    EXPECT_EQ(argument("list of (int, int)", "rows(1, '{n / 2} {n}')"), "1\n2\n5\n");
+}
+
 TEST(Template, ArgumentsThatMakeNoSenseAreRefused) {
     for (const char *text :
          {"{integers(n, 5, 4)}", "{integers(0 - n, 0, 1)}", "{distinct(n, 1, 2)}", "{graph(3, n)}",
