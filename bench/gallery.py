@@ -7,10 +7,12 @@ Each folder is copied to a scratch one first. `truth.toml` beside each problem f
 `solution`, `metric`, `bound`, `truth` (holds, loose, exceeded), `why`, and of time that is exceeded the `lines` of its
 first source that do it, where there are such; and a `shape` where it is not for every one. Prints what is not right, then
 right, wrong and undecided by language, style, metric and kind of growth, how often the line that is named is one of
-those, and where the time went. Nothing else should run on the machine.
+those, and where the time went. Nothing else should run on the machine. `--keep` says where the copies stay with their
+readings; `--again` beside it judges those anew by PROGRAM, and runs nothing.
 """
 import argparse
 import collections
+import contextlib
 import json
 import pathlib
 import re
@@ -27,6 +29,8 @@ words.add_argument("folder", nargs="?", default=pathlib.Path(__file__).parent.pa
 words.add_argument("--budget", default="30s")
 words.add_argument("--only", default="")
 words.add_argument("--seed", default="1")
+words.add_argument("--keep", type=pathlib.Path)
+words.add_argument("--again", action="store_true")
 words.add_argument("--table", type=pathlib.Path, help="writes what was said of each claim on time there, for the docs")
 
 LANGUAGES = {".cpp": "C++", ".c": "C", ".py": "Python", ".js": "JavaScript", ".java": "Java", ".rs": "Rust"}
@@ -63,19 +67,22 @@ def time_spent(journal):
     return spent
 
 
-def judged(program, folder, budget, seed):
+def judged(program, folder, copy, given):
     """What the program says of every claim of a problem, by solution, metric, bound and shape; and where its time went."""
-    with tempfile.TemporaryDirectory() as scratch:
-        copy = pathlib.Path(scratch) / folder.name
+    results = copy / "stopwatch-results"
+    begun = time.monotonic()
+    if given.again:
+        command = [program, "claims", "--problem", copy, "--json"]
+    else:
         shutil.copytree(folder, copy, ignore=shutil.ignore_patterns("stopwatch-results"))
-        begun = time.monotonic()
-        done = subprocess.run([program, "run", "--problem", copy, "--budget", budget, "--seed", seed, "--no-figures"],
-                              capture_output=True, text=True, stdin=subprocess.DEVNULL)
-        written = copy / "stopwatch-results" / "claims.json"
-        if not written.exists():
-            sys.exit(f"{folder.name}: no claims were judged\n{done.stderr}")
-        claims = json.loads(written.read_text())["claims"]
-        spent = time_spent(written.parent / "measurements.jsonl")
+        command = [program, "run", "--problem", copy, "--budget", given.budget, "--seed", given.seed, "--no-figures"]
+    done = subprocess.run(command, capture_output=True, text=True, stdin=subprocess.DEVNULL)
+    if not (results / "claims.json").exists():
+        print(f"{folder.name}: no claims were judged\n{done.stderr}", flush=True)
+        return {}, {}
+    claims = json.loads(done.stdout if given.again else (results / "claims.json").read_text())["claims"]
+    spent = time_spent(results / "measurements.jsonl")
+    if not given.again:
         spent["agreement, builds, judging", ""] = time.monotonic() - begun - sum(spent.values())
     return {(one["solution"], one["metric"], one["bound"], one["shape"]): one for one in claims}, spent
 
@@ -94,6 +101,8 @@ def row(folder, source, claim, one):
 
 def main():
     given = words.parse_args()
+    if given.again and not given.keep:
+        words.error("--again needs --keep, the folder of the readings")
     program = pathlib.Path(given.program).resolve()
     only = [name for name in given.only.split(",") if name]
     tally, named, spent = collections.Counter(), collections.Counter(), collections.Counter()
@@ -103,7 +112,8 @@ def main():
         if only and folder.name not in only:
             continue
         problem = tomllib.loads((folder / "stopwatch.toml").read_text())
-        said, took = judged(program, folder, given.budget, given.seed)
+        with contextlib.nullcontext(given.keep) if given.keep else tempfile.TemporaryDirectory() as scratch:
+            said, took = judged(program, folder, pathlib.Path(scratch) / folder.name, given)
         for (kind, solution), seconds in took.items():
             source = problem["solutions"][solution]["source"] if solution else ""
             spent[kind, LANGUAGES[pathlib.Path(source).suffix] if source else ""] += seconds
