@@ -131,6 +131,11 @@ constexpr double rise_to_heed = 0.2;
 
 // Somewhere reading / bound still rises at the end of a line: by so much in its last fifth, ln. [programs]
 constexpr double least_rise_at_an_end = 0.005;
+// Reading / bound is level that rises by less than so much of what a logarithm does, with its error; without
+// places where by so much (ln) less may be left to do. [theory]
+constexpr double level_logarithms = 0.3, level_beside_an_edge = 0.2;
+// What has risen by more than so many times goes on, and needs nothing farther up to bear it out. [programs]
+constexpr double rise_for_sure = 1.6094; // ln 5
 // Readings are explained that are off by so many squared errors a place at the most. [theory]
 constexpr double explained_to = 2;
 // Growths of the catalogue with such a penalty are seldom met: x^0.75, log^2 x. ln units. [programs]
@@ -227,6 +232,8 @@ constexpr double a_little_smaller = 0.95, much_larger = 4;
 // A step that costs next to nothing is taken at once; one of twice the cost waits for so many sizes more; so
 // long urgent lines go alone.
 constexpr double little = 1e-3;
+// Of an equal share of the time so far: with less a series comes before the others. [programs]
+constexpr double share_of_a_series = 0.5;
 constexpr double dearer_waits = 3;
 constexpr std::size_t first_line_ahead = 4; // sizes
 constexpr double ahead_of_others = 0.4;

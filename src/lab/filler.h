@@ -108,7 +108,7 @@ class Filler {
 
     const Shape &shape_;
     const Sizes &sizes_;
-    Sizes values_; // of the sizes, and of what was named
+    Sizes values_;          // of the sizes, and of what was named
     bool in_whole_ = false; // numbers are rounded down: they go into an argument without reals
     Random random_;
     Draw draw_;

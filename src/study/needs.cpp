@@ -13,7 +13,8 @@ namespace iron {
 namespace {
 
 constexpr double barely = -3; // evidence: a claim that holds, but may do so by the luck of one input
-constexpr double farther_for_space = 4; // times: nobody knows how far below its grain space lies
+constexpr double farther_to_bear_out = 4; // times
+constexpr double farther_for_space = 4;   // times: nobody knows how far below its grain space lies
 
 // What claims for every shape say of each.
 std::vector<SolutionClaims> shape_by_shape(std::vector<SolutionClaims> claims,
@@ -57,14 +58,17 @@ class Needs {
     void ask_inputs(const JudgedClaim &one, const std::string &shape) {
         each(one, shape, [](NamedNeed &need) { need.more_inputs = true; });
     }
+    // A claim that is exceeded, but perhaps by what changes once: up to sizes that would show it.
+    void bear_out(const JudgedClaim &one, const std::vector<NamedSeries> &all) {
+        const std::string &shape = one.judgement.worst_shape;
+        const double largest =
+            largest_read(one.judgement.decided_by.value_or(one.claim.metric), one.solution, shape, all);
+        each(one, shape,
+             [&](NamedNeed &need) { need.up_to = std::max(need.up_to, farther_to_bear_out * largest); });
+    }
     // A claim on space that holds where so little was held that a library may have had it in hand.
     void look_farther(const JudgedClaim &one, const std::vector<NamedSeries> &all) {
-        double largest = 0;
-        for (const NamedSeries &series : all)
-            if (series.metric == Metric::space && series.solution == one.solution &&
-                series.shape == one.claim.shape)
-                for (const ReadPlace &place : along(series.series, swept_).places)
-                    largest = std::max(largest, place.sizes.front());
+        const double largest = largest_read(Metric::space, one.solution, one.claim.shape, all);
         if (largest > 0 && largest < policy::plan::space_seen_at)
             each(one, one.claim.shape,
                  [](NamedNeed &need) { need.up_to = std::max(need.up_to, policy::plan::space_seen_at); });
@@ -83,6 +87,15 @@ class Needs {
     }
 
   private:
+    double largest_read(Metric metric, const std::string &solution, const std::string &shape,
+                        const std::vector<NamedSeries> &all) const {
+        double largest = 0;
+        for (const NamedSeries &series : all)
+            if (series.metric == metric && series.solution == solution && series.shape == shape)
+                for (const ReadPlace &place : along(series.series, swept_).places)
+                    largest = std::max(largest, place.sizes.front());
+        return largest;
+    }
     template <typename Change>
     void each(const JudgedClaim &one, const std::string &shape, const Change &change) {
         for (NamedNeed &need : list_)
@@ -116,8 +129,10 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
         if (one.judgement.verdict == Verdict::undecided) {
             open.insert(key_of(one));
             needs.leave_open(one, one.judgement.worst_shape);
-        } else if (one.judgement.verdict == Verdict::exceeded) // no claim is refused for one input's luck
-            needs.ask_inputs(one, one.judgement.worst_shape);
+        } else if (one.judgement.verdict == Verdict::exceeded) {
+            needs.ask_inputs(one, one.judgement.worst_shape); // no claim is refused for one input's luck
+            if (!one.judgement.borne_out) needs.bear_out(one, fitted.series);
+        }
     }
     for (const JudgedClaim &one :
          judge_claims(shape_by_shape(trying, scope.shapes), fitted.growths, judging(fitted))) {

@@ -128,6 +128,12 @@ std::string told(const because::Rare &b) {
                        stretch_text(b.stretch), b.growth);
 }
 
+std::string told(const because::SetsInLate &b) {
+    return stretch_text(b.stretch) +
+           ", but over the last few sizes alone: that may be one change, and whether "
+           "it goes on is open";
+}
+
 std::string told(const because::Leaves &b) {
     return fmt::format("{}, as {} does{}", stretch_text(b.stretch), b.growth, unnamed_text(b.unnamed));
 }

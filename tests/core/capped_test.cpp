@@ -102,7 +102,7 @@ TEST(Capped, WhereAShapeIsLeftOutNoClaimIsLoose) {
 
 TEST(Capped, AShapeThatIsWorseButSmallIsStillFound) {
     const Law quadratic = [](double n) { return std::round(n * n / 4e6 + n); };
-    EXPECT_EQ(judged(hard, quadratic).verdict, Verdict::exceeded);
+    EXPECT_EQ(judged(hard, quadratic).verdict, Verdict::exceeded) << reason_text(judged(hard, quadratic));
     EXPECT_EQ(judged(hard, quadratic).worst_shape, "flood");
 }
 

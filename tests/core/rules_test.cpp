@@ -124,8 +124,51 @@ TEST(Rules, WhatHardlyComesNearerLeavesNoBound) {
     EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
     one.evidence.end_rise = EndRise::none;
     one.evidence.witness.reset();
+    EXPECT_EQ(deciding(one.evidence), "not-nearer"); // nothing is seen, but too little to see it by
+    one.evidence.is_level = true;
     EXPECT_EQ(deciding(one.evidence), "nothing-rises");
     EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::holds);
+}
+
+// As read off a tree of counts, one reading a place: between 15 and 23 % more at 128 times the size, and 4 %
+// up and down. That nothing is sure to rise does not say that it stays level.
+TEST(Rules, WhereNothingIsSeenToRiseThereMayBeTooLittleToSeeItBy) {
+    const auto level = [](const std::vector<std::pair<double, double>> &along_n, Bound::Kind kind) {
+        Series series{{"n", "k"}, {}};
+        for (const auto &[n, steps] : along_n)
+            series.places.push_back({{n, 8}, {{0, 0, std::round(steps * n)}}});
+        for (double k = 8; k < 9000; k *= 1.5)
+            series.places.push_back(
+                {{along_n[along_n.size() - 2].first, k + 1},
+                 {{0, 0,
+                   std::round(along_n[along_n.size() - 2].second * along_n[along_n.size() - 2].first)}}});
+        Case one(series, "n");
+        Evidence e = one.evidence;
+        Bound bound = e.bound;
+        bound.kind = kind;
+        return evidence_on(one.shape, Metric::time, bound, nullptr).is_level;
+    };
+    EXPECT_FALSE(level({{16, 55.7},
+                        {23, 64.8},
+                        {32, 59.9},
+                        {45, 59.1},
+                        {64, 67.5},
+                        {128, 72.6},
+                        {256, 68.2},
+                        {1024, 78.3},
+                        {2048, 81.1}},
+                       Bound::Kind::upper));
+    const std::vector<std::pair<double, double>> steady = {{16, 71.7},  {23, 68.8},   {32, 70.9},
+                                                           {45, 69.1},  {64, 70.5},   {128, 70.6},
+                                                           {256, 69.2}, {1024, 70.3}, {2048, 70.1}};
+    EXPECT_TRUE(level(steady, Bound::Kind::upper));
+    EXPECT_TRUE(level(steady, Bound::Kind::tight));
+    std::vector<std::pair<double, double>> falling = steady;
+    for (auto &[n, steps] : falling)
+        steps /= std::sqrt(n);
+    EXPECT_TRUE(level(falling, Bound::Kind::upper));
+    EXPECT_FALSE(level(falling, Bound::Kind::tight));
+    EXPECT_FALSE(level(falling, Bound::Kind::lower));
 }
 
 // A heap of k: the comparisons of n are cheap, the sort of k is not. As k log k takes over, steps / bound
@@ -165,6 +208,8 @@ TEST(Rules, GrowthOnNoListKeepsABoundFromHoldingWhereSomethingRises) {
     one.evidence.outside_unlisted = one.evidence.inside;
     one.evidence.unlisted = unlisted_in_counts + 1;
     one.evidence.end_rise = EndRise::some;
+    EXPECT_NE(deciding(one.evidence), "unlisted"); // it is known not to rise
+    one.evidence.is_level = false;
     EXPECT_EQ(deciding(one.evidence), "unlisted");
     one.evidence.end_rise = EndRise::none;
     one.evidence.witness.reset();

@@ -129,7 +129,8 @@ TEST(SeveralSizes, ASumIsNotLeftByTheOneSizeThatGrowsInIt) {
     EXPECT_NE(j.verdict, Verdict::exceeded) << reason_text(j);
     for (ReadPlace &place : series.places) // and where there is more
         place.readings.front().value += std::round(place.sizes[0] * std::log2(place.sizes[0]));
-    EXPECT_EQ(verdict(series, "O(n + k)"), Verdict::exceeded);
+    EXPECT_EQ(verdict(series, "O(n + k)"), Verdict::exceeded)
+        << reason_text(judged(series, "O(n + k)").judgement);
 }
 
 TEST(SeveralSizes, ABoundThatDoesNotNameASizeIsLeftByIt) {

@@ -133,6 +133,22 @@ TEST(SpaceClaim, ATopOffTheLadderHidesNoGrowth) {
     EXPECT_EQ(on_space("O(1)", fit_growth(series, {Noise::weighed})), Verdict::exceeded);
 }
 
+// As read off a list of numbers of Python's, of which those up to 256 are kept ready: all others are made, at
+// 32 bytes each, from n = 256 on.
+TEST(SpaceClaim, WhatChangesOnceIsNoGrowthWhileItIsSeenHalfway) {
+    const auto verdict_up_to = [](double to) {
+        const auto wanders = [](double n) { return std::fmod(n * n, 7) * 8; };
+        return on_space(
+            "O(n)",
+            fit_growth(counted_series(
+                           [&](double n) { return 600 + 16 * n + 32 * std::max(0.0, n - 256) + wanders(n); },
+                           16, to),
+                       {Noise::weighed}));
+    };
+    EXPECT_EQ(verdict_up_to(1024), Verdict::undecided);
+    EXPECT_EQ(verdict_up_to(1 << 17), Verdict::holds);
+}
+
 TEST(SpaceClaim, ATableThatHasJustDoubledIsNoGrowth) {
     // As read off a hash table, up to a size at which it had just doubled.
     const double read[] = {4080, 4120,  4704,  4712,  5968,  5992,  8640,  8640,

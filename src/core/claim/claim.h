@@ -47,6 +47,7 @@ struct Judgement {
     bool loose = false;               // O only: a bound smaller by a log factor holds as surely
     std::optional<Metric> decided_by; // steps, time, space or resident; nothing where nothing was read
     std::string worst_shape;
+    bool borne_out = true;       // exceeded: by a closed form, or by what has risen manifold
     bool one_of_several = false; // shapes: then the sentence names it
     double from = 0, to = 0;     // of the first size, that the deciding readings cover
     std::string growth_class;    // "" where nothing could be fitted

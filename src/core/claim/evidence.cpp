@@ -5,6 +5,7 @@
 #include <numeric>
 
 #include "core/bound/print.h"
+#include "core/claim/level.h"
 #include "core/claim/time_beside_steps.h"
 #include "core/growth/least_squares.h"
 #include "core/policy.h"
@@ -97,11 +98,17 @@ void look_for_a_witness(Evidence &e) {
     const std::vector<RatioRead> places = ratios_on(e);
     e.witness = find_witness(way_left(e), places, least);
     e.end_rise = rise_at_the_ends(e.bound.kind, places, least_rise_at_an_end);
+    e.is_level = stays_level(e.bound.kind, places);
     const std::vector<RatioRead> in_amounts = in_amounts_of_their_own(e, places);
     if (in_amounts.empty()) return;
-    const bool rises = find_witness(way_left(e), in_amounts, least) ||
-                       rise_at_the_ends(way_left(e), in_amounts, least_rise_at_an_end) != EndRise::none;
-    if (!rises) e.witness.reset();
+    // What rises over those amounts as well rises no more than it does there.
+    const std::optional<Witness> weaker = find_witness(way_left(e), in_amounts, least);
+    if (weaker && e.witness && weaker->logarithms < e.witness->logarithms && !e.is_followed_closely())
+        e.witness = weaker;
+    else if (!weaker && rise_at_the_ends(way_left(e), in_amounts, least_rise_at_an_end) == EndRise::none)
+        e.witness.reset();
+    e.is_level = e.is_level || stays_level(e.bound.kind, in_amounts);
+    if (e.is_level && !e.is_followed_closely()) e.witness.reset();
     e.end_rise = std::min(e.end_rise, rise_at_the_ends(e.bound.kind, in_amounts, least_rise_at_an_end));
 }
 
@@ -170,13 +177,15 @@ bool Evidence::nothing_rises() const {
     const bool explains =
         inside &&
         (off(*inside) < ragged || inside->chi2 < explained_to * static_cast<double>(growth->points.size()));
-    return is_exact() && is_over_several() && explains && end_rise == EndRise::none &&
+    return is_exact() && is_over_several() && explains && is_level && end_rise == EndRise::none &&
            (!witness || !witness->is_highest);
 }
 
 const Fit *Evidence::leaving() const {
     return leaves_by_the_list() ? outside : leaves_off_the_list() ? outside_unlisted : nullptr;
 }
+
+bool Evidence::is_followed_closely() const { return leaving() && off(*leaving()) <= good_fit; }
 
 bool Evidence::is_clearly_nearer() const {
     if (!is_exact() || !is_over_several() || !inside || !leaves_by_the_list()) return true;
@@ -309,6 +318,10 @@ std::optional<WouldDecide> Evidence::would_decide() const {
 WouldDecide Evidence::farther() const {
     constexpr double times = 8;
     return {growth->names().front(), times * growth->range().second, std::nullopt};
+}
+
+bool rises_for_sure(const Stretch &stretch) {
+    return std::abs(std::log(stretch.last / stretch.first)) > rise_for_sure;
 }
 
 bool is_loose(const Evidence &e) {

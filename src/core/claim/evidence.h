@@ -47,6 +47,7 @@ struct Evidence {
     const Fit *inside = nullptr, *outside = nullptr, *outside_unlisted = nullptr;
     std::optional<Witness> witness;
     EndRise end_rise = EndRise::none; // of reading / bound
+    bool is_level = false;            // it is known not to rise along any size
     Spare spare = Spare::no;
     std::optional<TimeAStep> time; // a step, from a third of the places that both were read at to the largest
     double time_against = 0;       // as `against`, of the times
@@ -66,7 +67,8 @@ struct Evidence {
     // Counts or bytes over several sizes that growth within the bound explains well, and nothing of them
     // rises.
     bool nothing_rises() const;
-    bool is_clearly_nearer() const; // what leaves the bound follows counts nearer than what keeps it
+    bool is_followed_closely() const; // what leaves the bound follows the readings to a percent or so
+    bool is_clearly_nearer() const;   // what leaves the bound follows counts nearer than what keeps it
     bool memory_could_do_it() const;
 
     // Readings / bound, from where start-up no longer rules to the top; between two points; as the witness
@@ -85,5 +87,8 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
 
 // Whether a bound less a logarithm holds as surely; of O alone.
 bool is_loose(const Evidence &evidence);
+
+// Manifold, or falls so.
+bool rises_for_sure(const Stretch &stretch);
 
 } // namespace iron

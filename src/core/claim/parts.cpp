@@ -117,6 +117,7 @@ void tell_part(const Evidence &e, Judgement &j) {
     const ProfileGrowth &part = *leaving.part;
     j.verdict = Verdict::exceeded;
     j.loose = false;
+    j.borne_out = is_exact(part) || rises_for_sure(leaving.stretch);
     j.growth_class = part.told;
     j.exponent = part.growth.exponent;
     j.interval = part.growth.interval;

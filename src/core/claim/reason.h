@@ -83,6 +83,9 @@ struct Rare { // growth seldom met explains the readings best, but places not sm
     Stretch stretch;
     std::string growth;
 };
+struct SetsInLate { // it has risen over a narrow stretch alone: that may be one change
+    Stretch stretch;
+};
 struct Leaves { // the stretch is the witness
     Stretch stretch;
     std::string growth;
@@ -142,10 +145,10 @@ using Reason =
     std::variant<because::NothingMeasured, because::ShapesOfTheirOwn, because::NotRead, because::LeftOut,
                  because::OtherSizes, because::TooFewPlaces, because::BelowGrain, because::NothingFits,
                  because::OnlyWhileSmall, because::SpareRoom, because::MemoryCould, because::NotNearer,
-                 because::NothingSeen, because::Rare, because::Leaves, because::UnlistedNear,
-                 because::StillRises, because::Keeps, because::EquallyWell, because::StartUp,
-                 because::BeyondStartUp, because::SlowSteps, because::PartLeaves, because::PartMayLeave,
-                 because::PartsKeep, because::HiddenWork>;
+                 because::NothingSeen, because::Rare, because::SetsInLate, because::Leaves,
+                 because::UnlistedNear, because::StillRises, because::Keeps, because::EquallyWell,
+                 because::StartUp, because::BeyondStartUp, because::SlowSteps, because::PartLeaves,
+                 because::PartMayLeave, because::PartsKeep, because::HiddenWork>;
 
 // What else has to be known of it, in the order of the sentence.
 namespace besides {

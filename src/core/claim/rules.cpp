@@ -122,14 +122,25 @@ void decide_rare(const Evidence &e, Judgement &j) {
     j.would_decide = e.farther();
 }
 
+// What changes once, as numbers get too long for what is kept ready, rises like that halfway, and follows no
+// growth closely.
+bool may_be_one_change(const Evidence &e) {
+    return e.is_exact() && e.leaving() && !e.is_followed_closely() && e.witness && e.witness->sets_in_late;
+}
+void decide_one_change(const Evidence &e, Judgement &j) {
+    j.reason = because::SetsInLate{e.witnessed()};
+    j.would_decide = e.farther();
+}
+
 bool leaves(const Evidence &e) { return e.leaving(); }
 void decide_leaves(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::exceeded;
+    j.borne_out = e.leaving()->exact || rises_for_sure(e.witnessed());
     j.reason = because::Leaves{e.witnessed(), e.leaving()->name, e.unnamed_sizes(*e.leaving())};
 }
 
 bool is_unlisted_near(const Evidence &e) {
-    return e.outside_unlisted && e.unlisted > e.against && e.unlisted > e.enough_unlisted() &&
+    return !e.is_level && e.outside_unlisted && e.unlisted > e.against && e.unlisted > e.enough_unlisted() &&
            (e.witness || e.end_rise != EndRise::none);
 }
 void decide_unlisted_near(const Evidence &e, Judgement &j) {
@@ -241,6 +252,7 @@ const std::vector<DecidingRule> &deciding_rules() {
         {"not-nearer", is_not_nearer, decide_not_nearer},
         {"witness", is_seen_nowhere, decide_seen_nowhere},
         {"rare", is_rare_and_not_plain, decide_rare},
+        {"one-change", may_be_one_change, decide_one_change},
         {"leaves", leaves, decide_leaves},
         {"unlisted", is_unlisted_near, decide_unlisted_near},
         {"still-rises", still_rises, decide_still_rises},
@@ -268,12 +280,11 @@ const std::vector<QualifyingRule> &qualifying_rules() {
 }
 
 std::vector<std::string> rule_names() {
-    return {"below-grain",   "nothing-fits",   "only-while-small", "spare-room",
-            "memory-could",  "not-nearer",     "nothing-rises",    "witness",
-            "rare",          "unlisted",       "still-rises",      "hardest",
-            "part-leaves",   "part-may-leave", "parts-keep",       "hidden-work",
-            "slow-steps",    "start-up",       "beyond-start-up",  "capped",
-            "unread-shapes", "reading",        "garbage"};
+    return {"below-grain", "nothing-fits",  "only-while-small", "spare-room",  "memory-could",
+            "not-nearer",  "nothing-rises", "witness",          "rare",        "one-change",
+            "unlisted",    "still-rises",   "hardest",          "part-leaves", "part-may-leave",
+            "parts-keep",  "hidden-work",   "slow-steps",       "start-up",    "beyond-start-up",
+            "capped",      "unread-shapes", "reading",          "garbage"};
 }
 
 namespace {

@@ -137,6 +137,23 @@ class LineEnd {
         return clear ? whole : 0;
     }
 
+    // From the least ratio on it has risen over a short way alone, and not manifold: what changes once, as
+    // numbers get too long for what is kept ready, looks like that halfway.
+    bool sets_in_late() const {
+        std::size_t least = 0, start = 0;
+        for (std::size_t i = 1; i < line_.size(); ++i)
+            if (rise(least, i) < 0) least = i;
+        for (std::size_t i = 0; i < line_.size(); ++i)
+            if (rise(least, i) < as_much_work) start = i;
+        const auto &from = places_[line_[start]].sizes, &to = places_[line_.back()].sizes;
+        double times = 1;
+        for (std::size_t i = 0; i < from.size(); ++i)
+            times =
+                std::max(times, to[i] > policy::largest_exponential ? to[i] / std::max(from[i], 1.0) : 1e300);
+        const bool is_short = times < narrow_stretch || end_ - start < least_of_a_line;
+        return is_short && rise(start, end_) < rise_for_sure;
+    }
+
     bool still_rises(double least) const {
         if (end_ == 0 || late_ <= earlier_) return false;
         const double last = sure_rise(late_, end_);
@@ -273,10 +290,13 @@ std::optional<Found> rising(const std::vector<RatioRead> &places, const std::vec
             found = {{*start, to, 0}, clear};
     }
     if (!found) return found;
+    found->witness.sets_in_late = true;
     for (const LineThrough &line : lines) {
-        const double rise = LineEnd(places, lower, line.places, sign).late_rise();
-        if (rise > found->witness.late_rise && !only_wakes_up(places, line, sign))
-            found->witness.late_rise = rise;
+        const LineEnd end(places, lower, line.places, sign);
+        const double rise = end.late_rise();
+        if (rise <= 0 || only_wakes_up(places, line, sign)) continue;
+        found->witness.late_rise = std::max(found->witness.late_rise, rise);
+        found->witness.sets_in_late = found->witness.sets_in_late && end.sets_in_late();
     }
     if (found->witness.late_rise <= 0) return std::nullopt;
     found->witness.is_highest = is_highest(places, found->witness.to, sign);

@@ -28,7 +28,8 @@ struct Witness {
     double late_rise = 0; // ln: of reading / bound in the upper half of the way, or what it falls there
     // no place that is not smaller in every size has a higher ratio (for a fall: lower)
     bool is_highest = false;
-    double times = 1;      // that the size grows which grows most
+    double times = 1;          // that the size grows which grows most
+    bool sets_in_late = false; // it has risen over a narrow stretch alone, and not manifold
     double logarithms = 0; // the rise, in those (ln) of a logarithm of what grows from the one to the other
 };
 

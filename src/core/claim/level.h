@@ -1,0 +1,16 @@
+// Whether readings over a bound are known not to rise: where none is seen to, there may also be too little to
+// see one by.
+#pragma once
+
+#include <vector>
+
+#include "core/claim/witness.h"
+
+namespace iron {
+
+// Along each size, in the upper halves of the lines that it grows along, reading / bound rises (for Omega
+// falls, for Theta either) by less than policy::claim::level_logarithms of what a logarithm of that size
+// does, with the error of that. False where some size was read at too few places to say so.
+bool stays_level(Bound::Kind kind, const std::vector<RatioRead> &places);
+
+} // namespace iron
