@@ -124,6 +124,8 @@ TEST(Print, GivesTheCanonicalGrowth) {
     EXPECT_EQ(canonical("(n + m) log n"), "(n + m) log n");
     EXPECT_EQ(canonical("n!"), "n!");
     EXPECT_EQ(print_canonical(parse_bound("Θ(3n)", sizes)), "Theta(n)");
+    EXPECT_EQ(canonical("n^0 / 2 + k"), "k");
+    EXPECT_EQ(canonical("n^0 + k^0"), "1");
 }
 
 TEST(Print, ReadsBackToTheSameValue) {

@@ -181,11 +181,12 @@ std::string print_canonical(const Expression &e) {
     if (e->kind == Kind::sum || e->kind == Kind::difference) {
         std::vector<std::string> terms;
         gather_terms(e, terms);
+        std::erase(terms, "1"); // n^0
         std::string text;
         for (std::size_t i = 0; i < terms.size(); ++i)
             if (std::find(terms.begin(), terms.begin() + i, terms[i]) == terms.begin() + i)
                 text += (text.empty() ? "" : " + ") + terms[i];
-        return text;
+        return text.empty() ? "1" : text;
     }
     std::vector<Factor> factors;
     gather(e, 1, factors);
