@@ -189,7 +189,7 @@ Journal read_journal(const std::filesystem::path &path) {
         throw Error(Category::usage, path.string() + " is empty", "run 'iron-stopwatch measure'");
     const auto heading = checked(text.substr(0, at));
     const Json head = heading ? json_if_any(*heading) : Json();
-    if (!head.is_object() || head.value("schema", "") != "iron-stopwatch/measurements/1")
+    if (!head.is_object() || !head.contains("schema") || head["schema"] != "iron-stopwatch/measurements/1")
         throw Error(Category::usage, path.string() + ":1: the first line is not that of a journal",
                     "it should be {\"schema\":\"iron-stopwatch/measurements/1\",…} with its checksum");
     journal.heading = *heading;

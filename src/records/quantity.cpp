@@ -2,6 +2,7 @@
 
 #include <charconv>
 #include <cmath>
+#include <fmt/format.h>
 #include <utility>
 #include <vector>
 
@@ -42,7 +43,11 @@ double parse_seconds(std::string_view text) {
 
 std::int64_t parse_bytes(std::string_view text) {
     static const Units units = {{"B", 1}, {"KiB", 1024}, {"MiB", 1 << 20}, {"GiB", 1 << 30}};
-    return static_cast<std::int64_t>(parse_quantity(text, units, "an amount of memory"));
+    const double bytes = parse_quantity(text, units, "an amount of memory");
+    constexpr double most = 9.2e18;
+    if (bytes > most)
+        throw Error(Category::usage, fmt::format("'{}' is more memory than can be counted", text));
+    return static_cast<std::int64_t>(bytes);
 }
 
 double parse_number(std::string_view text, const std::string &what) {

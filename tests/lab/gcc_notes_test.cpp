@@ -47,6 +47,24 @@ TEST(GccNotes, AFileOfAnotherKindIsNotRead) {
     EXPECT_FALSE(read_gcc_notes(scratch.path() / "y.gcno"));
 }
 
+TEST(GccNotes, ADamagedFileIsNotRead) {
+    const Workspace scratch;
+    const auto is_read = [&](std::vector<std::uint32_t> behind) {
+        std::vector<std::uint32_t> words = {
+            0x67636e6f, 0x4232322a, 0, 0, 0, 0,       // head
+            0x01000000, 24,         1, 0, 0, 0, 0, 0, // a function
+            0x01410000, 4,          3,                // of three blocks
+            0x01430000, 12,         0, 2, 0};         // an arc from the first to the last
+        words.insert(words.end(), behind.begin(), behind.end());
+        write_file(scratch.path() / "x.gcno",
+                   {reinterpret_cast<const char *>(words.data()), 4 * words.size()});
+        return read_gcc_notes(scratch.path() / "x.gcno").has_value();
+    };
+    EXPECT_TRUE(is_read({}));
+    EXPECT_FALSE(is_read({0x01410000, 4, 1})); // fewer blocks than its arcs have
+    EXPECT_FALSE(is_read({0x01000000, 24, 2, 0, 0, 0, 0, 0, 0x01410000, 4, 0x7fffffff}));
+}
+
 struct Compiled {
     Workspace scratch;
     std::filesystem::path program() const { return scratch.path() / "program"; }

@@ -34,6 +34,14 @@ TEST(Language, AProblemSpeaksThoseOfItsSolutionsAndItsOwnPrograms) {
     EXPECT_EQ(names, (std::vector<std::string>{"Python", "Rust"}));
 }
 
+// Names of JavaScript may hold what is a sign in a pattern.
+TEST(Language, ANameIsFoundAsItStands) {
+    EXPECT_EQ(found_in("tides $tides a^b", (as_pattern("$tides") + "( |$)").c_str(), 0),
+              std::vector<std::string>{"$tides "});
+    EXPECT_EQ(found_in("a^b", as_pattern("a^b").c_str(), 0), std::vector<std::string>{"a^b"});
+    EXPECT_TRUE(found_in("no pattern (", "(", 0).empty());
+}
+
 TEST(Language, JavasMainClassIsFound) {
     EXPECT_EQ(main_class_of("class Gauge {}\npublic class Main { }"), "Main");
     EXPECT_EQ(main_class_of("class Gauge {}\npublic final class Tide { }"), "Tide");

@@ -71,6 +71,8 @@ TEST_F(JournalTest, AnotherFileIsRefused) {
         std::ofstream(path, std::ios::binary) << text;
         EXPECT_THROW(read_journal(path), Error) << text;
     }
+    JournalWriter(path, "{\"schema\":false}");
+    EXPECT_THROW(read_journal(path), Error);
     EXPECT_THROW(read_journal(workspace.path() / "absent"), Error);
 }
 
@@ -132,7 +134,7 @@ TEST(Quantity, ReadsUnitsAndRefusesTheRest) {
     EXPECT_DOUBLE_EQ(parse_number("1_000", "n"), 1000);
     for (const char *text : {"", "s", "5", "5 sec", "-1 s", "nan s", "5 s s", "1e999 s"})
         EXPECT_THROW(parse_seconds(text), Error) << text;
-    for (const char *text : {"256 MB", "12", "x KiB"})
+    for (const char *text : {"256 MB", "12", "x KiB", "22e27 MiB"})
         EXPECT_THROW(parse_bytes(text), Error) << text;
     for (const char *text : {"", "5x", "inf", "--5"})
         EXPECT_THROW(parse_number(text, "n"), Error) << text;

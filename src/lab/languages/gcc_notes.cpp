@@ -91,7 +91,8 @@ std::optional<GccNotes> read_gcc_notes(const std::filesystem::path &path) {
             function->file = record.text();
         } else if (function && tag == blocks_tag) {
             const std::uint32_t blocks = record.word();
-            if (blocks > bytes.size()) return std::nullopt; // each has its arcs: the file is damaged
+            // Each has its arcs, which come after them: else the file is damaged.
+            if (blocks > bytes.size() || !function->arcs.empty()) return std::nullopt;
             function->blocks.resize(blocks);
         }
         if (function && tag == arcs_tag)

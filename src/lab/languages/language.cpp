@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <boost/tokenizer.hpp>
+#include <cctype>
 #include <charconv>
 #include <map>
 #include <mutex>
@@ -170,10 +171,19 @@ SpotReader Language::spot_reader(const Recipe &, const std::filesystem::path &) 
 
 std::string hindered_runtime(const Recipe &recipe) { return recipe.solution.run.empty() ? "" : own_run; }
 
+std::string as_pattern(const std::string &name) {
+    std::string pattern;
+    for (const char c : name)
+        pattern += (std::isalnum(static_cast<unsigned char>(c)) || c == '_') ? std::string(1, c)
+                   : c == '^'                                                ? "\\^"
+                                                                             : "[" + std::string(1, c) + "]";
+    return pattern;
+}
+
 std::vector<std::string> found_in(const std::string &text, const char *pattern, int group) {
     regex_t compiled;
-    regcomp(&compiled, pattern, REG_EXTENDED);
     std::vector<std::string> names;
+    if (regcomp(&compiled, pattern, REG_EXTENDED) != 0) return names;
     regmatch_t at[3];
     for (const char *from = text.c_str(); regexec(&compiled, from, 3, at, 0) == 0; from += at[0].rm_eo)
         names.emplace_back(from + at[group].rm_so, from + at[group].rm_eo);

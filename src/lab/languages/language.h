@@ -138,6 +138,8 @@ std::string hindered_runtime(const Recipe &recipe);
 
 // What the `group`, at most 2, of an extended POSIX `pattern` finds in `text`, in order.
 std::vector<std::string> found_in(const std::string &text, const char *pattern, int group);
+// What stands for a name there: of JavaScript it may hold '$'.
+std::string as_pattern(const std::string &name);
 
 // Whether a source names an adapter of ours.
 bool names_adapter(const std::string &source);

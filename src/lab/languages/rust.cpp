@@ -171,7 +171,8 @@ class Rust : public Language {
             supplied = "#[allow(unused_imports)]\nuse std::{cmp::*, collections::*, rc::*};\n";
             const std::string text = without_comments(read_file(source));
             if (!owner.empty() &&
-                found_in(text, ("\\b(struct|enum)[[:space:]]+" + owner + "\\b").c_str(), 0).empty())
+                found_in(text, ("\\b(struct|enum)[[:space:]]+" + as_pattern(owner) + "\\b").c_str(), 0)
+                    .empty())
                 supplied += fmt::format("#[derive(Default)]\nstruct {};\n", owner);
         }
         return fmt::format(

@@ -136,7 +136,10 @@ WrittenHead head_written(const FoundFunction &function, const std::string &comme
         }
         if (!one.type) {
             const auto said = found_in(
-                comment, ("@param[[:space:]]*\\{([^}]*)\\}[[:space:]]*" + one.name + "\\b").c_str(), 1);
+                comment,
+                ("@param[[:space:]]*\\{([^}]*)\\}[[:space:]]*" + as_pattern(one.name) + "([^[:alnum:]_$]|$)")
+                    .c_str(),
+                1);
             if (!said.empty()) one.type = type_written(said[0]);
         }
         head.takes.push_back(std::move(one));
