@@ -1,0 +1,1 @@
+const once = marks => [...new Set(marks)];
