@@ -232,8 +232,6 @@ constexpr double a_little_smaller = 0.95, much_larger = 4;
 // A step that costs next to nothing is taken at once; one of twice the cost waits for so many sizes more; so
 // long urgent lines go alone.
 constexpr double little = 1e-3;
-// Of an equal share of the time so far: with less a series comes before the others. [programs]
-constexpr double share_of_a_series = 0.5;
 constexpr double dearer_waits = 3;
 constexpr std::size_t first_line_ahead = 4; // sizes
 constexpr double ahead_of_others = 0.4;

@@ -619,21 +619,6 @@ TEST(Planner, SeriesComeUpTogetherByAllTheirPlaces) {
     }
 }
 
-// Its calls are short, but a place of it costs more than next to nothing, and it has many of them: it comes
-// far up all the same, before the dear ones have eaten the time.
-TEST(Planner, WhatHadLessThanItsShareOfTheTimeComesFirst) {
-    Simulated machine = simulated(4, 20, 65'536);
-    machine.options.shapes = 1;
-    for (int other = 0; other < 3; ++other)
-        machine.options.lines.push_back({ladder(16, 1024), {}, std::vector<double>(13, 16)});
-    machine.call_s = [](const Cell &cell) { return cell.solution == 0 ? 1e-9 * cell.size : 0.02; };
-    machine.more_to_count_s = [](const Cell &cell) { return cell.solution == 0 ? 0.025 : 0.2; };
-    machine.run();
-    EXPECT_GT(machine.largest(0), 16'000); // one by one it would be 1,448
-    for (int solution = 1; solution < 4; ++solution)
-        EXPECT_GT(machine.sizes(solution), 6) << solution;
-}
-
 // Forty series, and calls that are mostly start-up: there is time for few places.
 TEST(Planner, LeapsWhereALinesPlacesCanNotBeAfforded) {
     Simulated machine = simulated(4, 20, 2e5);

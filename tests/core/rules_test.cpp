@@ -171,6 +171,23 @@ TEST(Rules, WhereNothingIsSeenToRiseThereMayBeTooLittleToSeeItBy) {
     EXPECT_FALSE(level(falling, Bound::Kind::lower));
 }
 
+// Bytes that change once, at n = 256, along lines on which k stays small.
+TEST(Rules, WhatRoseOverTheLastSizesAloneMayBeOneChange) {
+    const auto up_to = [](double to) {
+        Series series{{"n", "k"}, {}};
+        for (const double k : {8, 12, 16, 24})
+            for (double n = 16; n <= to; n *= 2)
+                series.places.push_back(
+                    {{n, k}, {{0, 0, 600 + 16 * n + 40 * std::max(0.0, n - 256) + std::fmod(n * k, 7) * 8}}});
+        return Case(series, "n", Noise::weighed);
+    };
+    const Case halfway = up_to(1024);
+    ASSERT_TRUE(halfway.evidence.witness);
+    EXPECT_TRUE(halfway.evidence.witness->sets_in_late);
+    EXPECT_NE(judged_on(halfway.evidence).verdict, Verdict::exceeded);
+    EXPECT_NE(judged_on(up_to(1 << 17).evidence).verdict, Verdict::exceeded);
+}
+
 // A heap of k: the comparisons of n are cheap, the sort of k is not. As k log k takes over, steps / bound
 // rises.
 TEST(Rules, OneTermOfABoundMayTakeOverFromAnother) {

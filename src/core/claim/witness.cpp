@@ -148,8 +148,8 @@ class LineEnd {
         const auto &from = places_[line_[start]].sizes, &to = places_[line_.back()].sizes;
         double times = 1;
         for (std::size_t i = 0; i < from.size(); ++i)
-            times =
-                std::max(times, to[i] > policy::largest_exponential ? to[i] / std::max(from[i], 1.0) : 1e300);
+            if (to[i] > from[i])
+                times = to[i] > policy::largest_exponential ? to[i] / std::max(from[i], 1.0) : 1e300;
         const bool is_short = times < narrow_stretch || end_ - start < least_of_a_line;
         return is_short && rise(start, end_) < rise_for_sure;
     }

@@ -223,7 +223,6 @@ void Climb::told_probe_stopped(double size, double after_s) {
 
 void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
     costs_.read(size, call_s);
-    spent_s_ += cost_s;
     if (!goes_on || !climbing_ || at_.size != size) return;
     time_s_ = solution_costs().timed > 1 ? cost_s : call_s; // the first is mostly a start
     // What was seen elsewhere is for the first step: one slow moment there must not end a climb.
@@ -239,7 +238,6 @@ void Climb::told_time(double size, double call_s, double cost_s, bool goes_on) {
 
 void Climb::told_count(double size, double cost_s) {
     if (solution_costs().counted > 1) count_costs_.read(size, cost_s);
-    spent_s_ += cost_s;
     ++counted_;
 }
 

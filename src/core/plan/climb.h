@@ -32,7 +32,6 @@ class Climb {
     double expected_count_s(double size) const;
     double expected_s() const { return costs_.expected(at_.size); }              // of a call
     const std::vector<std::pair<double, double>> &seen() const { return seen_; } // (size, call_s)
-    double spent_s() const { return spent_s_; } // on its places, their counts too
 
     // Until then it may climb, as seconds of the budget.
     double until_s() const;
@@ -109,7 +108,6 @@ class Climb {
     bool cut_off_ = false;     // by the clock
     double until_ = 0;         // share of the budget, where its verdict does not stand
     double time_s_ = 0;        // what the last size took, loading included
-    double spent_s_ = 0;       // on all of them, and on their counts
     std::size_t counted_ = 0;  // sizes
     std::size_t rung_ = 0;
     std::vector<double> closer_; // sizes put in between, largest first

@@ -48,19 +48,17 @@ Climbing::SeriesSoFar Climbing::series_of(const Climb &climb) const {
     for (int line = 0; line < static_cast<int>(ledger_.options.lines.size()); ++line) {
         const Climb &one = climbs_[index_of({climb.at().solution, climb.at().shape, line, 0})];
         series.places += static_cast<double>(one.seen().size());
-        series.spent_s += one.spent_s();
         if (one.climbing() && !waits_for_main(one)) series.least_s = std::min(series.least_s, one.next_s());
     }
     return series;
 }
 
 // On an urgent line the fast solutions first, each to its end. Else a step that costs next to nothing is
-// taken at once, and one of a series that had less than its share of the time: what is fast comes far up
-// before the slow ones' calls have eaten it. Then the series with the fewest places, so that all come up
-// together, but a step of twice the cost waits for three places more: where there is not time for all, the
-// cheap ones come to what a verdict needs. Of a series' lines the one with the fewest sizes, and so on, but
-// the first one is a few ahead, and gets every second turn: where there is time for few places, one size that
-// has grown says more than many that have not.
+// taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then the series
+// with the fewest places, so that all come up together, but a step of twice the cost waits for three places
+// more: where there is not time for all, the cheap ones come to what a verdict needs. Of a series' lines the
+// one with the fewest sizes, and so on, but the first one is a few ahead, and gets every second turn: where
+// there is time for few places, one size that has grown says more than many that have not.
 Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     if (urgent_alone) {
         const Climb &main = main_of(climb);
@@ -72,12 +70,9 @@ Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     const auto sizes = static_cast<double>(climb.seen().size());
     const double cost = climb.next_s();
     const SeriesSoFar series = series_of(climb);
-    const double share_s =
-        share_of_a_series * ledger_.elapsed_s / (ledger_.options.solutions * ledger_.options.shapes);
     // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
     if (series.places == 0) return {many + std::max(0.0, waits(cost)), 0};
     if (sizes > 0 && cost <= little) return {sizes, 0};
-    if (sizes > 0 && series.spent_s + cost <= share_s) return {climb.line() == 0 ? sizes / 2 : sizes, 0};
     const Climb &main = main_of(climb);
     const bool first_comes_first =
         climb.line() != 0 && main.climbing() && main.seen().size() < first_line_ahead;

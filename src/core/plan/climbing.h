@@ -40,7 +40,7 @@ class Climbing {
   private:
     using Turn = std::pair<double, double>; // the least is next: of a series, of a line of it
     struct SeriesSoFar {
-        double places = 0, least_s = 1e300, spent_s = 0;
+        double places = 0, least_s = 1e300;
     };
     std::size_t index_of(const Cell &cell) const;
     bool is_worth_its_cost(const Cell &cell) const;
