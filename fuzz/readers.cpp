@@ -1,7 +1,5 @@
 #include "readers.h"
 
-#include <unistd.h>
-
 #include <cstdio>
 #include <cstdlib>
 #include <filesystem>
@@ -14,6 +12,7 @@
 #include "lab/languages/gcc_notes.h"
 #include "lab/proposal.h"
 #include "lab/worker.h"
+#include "lab/workspace.h"
 #include "records/agreement.h"
 #include "records/call.h"
 #include "records/carried.h"
@@ -32,16 +31,12 @@ namespace {
 
 const std::vector<std::string> sizes = {"n", "k"};
 
-// A folder of this process's own, in memory.
 const std::filesystem::path &folder() {
-    static const struct Made {
-        Made() { std::filesystem::create_directories(path); }
-        ~Made() { std::filesystem::remove_all(path); }
-        std::filesystem::path path = "/dev/shm/iron-stopwatch-fuzz-" + std::to_string(getpid());
-    } made;
-    return made.path;
+    static const Workspace own;
+    return own.path();
 }
 
+// Not synced to a disk each time, as write_file() does.
 std::filesystem::path as_file(const char *name, std::string_view bytes) {
     const std::filesystem::path path = folder() / name;
     std::ofstream(path, std::ios::binary) << bytes;
