@@ -126,6 +126,8 @@ TEST(Print, GivesTheCanonicalGrowth) {
     EXPECT_EQ(print_canonical(parse_bound("Θ(3n)", sizes)), "Theta(n)");
     EXPECT_EQ(canonical("n^0 / 2 + k"), "k");
     EXPECT_EQ(canonical("n^0 + k^0"), "1");
+    EXPECT_EQ(canonical("n k + -(n + 1)"), "n k");
+    EXPECT_EQ(canonical("-n k"), "n k");
 }
 
 TEST(Print, ReadsBackToTheSameValue) {

@@ -83,5 +83,15 @@ TEST(FoundFunctions, CommentsAndQuotesAreBlankInTheirPlace) {
     EXPECT_EQ(without_comments("a /* { */ b // {\nc \"{\" '{' 1'000"), "a         b     \nc \" \" ' ' 1'000");
 }
 
+TEST(FoundFunctions, AnyBlankMayComeFirst) {
+    for (const char *blank : {" ", "\n", "\f", "\v"}) {
+        const auto found = functions_in_braces(std::string(blank) + "int" + blank + "tides(" + blank +
+                                               "int a) { return a; }");
+        ASSERT_EQ(found.size(), 1u);
+        EXPECT_EQ(found[0].name, "tides");
+        EXPECT_EQ(found[0].head, "int tides( int a)");
+    }
+}
+
 } // namespace
 } // namespace iron

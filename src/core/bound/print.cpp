@@ -122,7 +122,7 @@ void gather(const Expression &e, long double exponent, std::vector<Factor> &fact
         gather(e->of[1], -exponent, factors);
     } else if (e->kind == Kind::power && sizes_in(e->of[1]).empty()) {
         gather(e->of[0], exponent * evaluate(e->of[1], {}), factors);
-    } else if (e->kind == Kind::floor) {
+    } else if (e->kind == Kind::floor || e->kind == Kind::negative) { // a sign is a constant
         gather(e->of[0], exponent, factors);
     } else if (e->kind == Kind::square_root) {
         gather(e->of[0], exponent / 2, factors);
@@ -167,7 +167,7 @@ namespace {
 
 // The growing summands, sums within sums taken apart.
 void gather_terms(const Expression &e, std::vector<std::string> &terms) {
-    if (sizes_in(e).empty()) return;
+    if (sizes_in(e).empty() || e->kind == Kind::negative) return; // what is taken off
     if (e->kind == Kind::difference) return gather_terms(e->of[0], terms);
     if (e->kind != Kind::sum) return terms.push_back(print_canonical(e));
     for (const Expression &part : e->of)

@@ -22,7 +22,7 @@ std::string on_one_line(const std::string &text) {
     std::string line;
     for (const char c : stripped(text)) {
         const bool blank = std::isspace(static_cast<unsigned char>(c));
-        if (!blank || line.back() != ' ') line += blank ? ' ' : c;
+        if (!blank || (!line.empty() && line.back() != ' ')) line += blank ? ' ' : c;
     }
     return line;
 }
