@@ -48,7 +48,8 @@ Given looked_at(const SourceGiven &source, const std::string &name) {
     for (FoundFunction &one : given.language->functions_in(source.text)) {
         const bool constructs = !one.owners.empty() && one.owners.back() == one.name;
         if (one.name == "main" && given.language->starts_at_main()) given.is_program = true;
-        if (constructs || one.name == "main" || one.name.starts_with("_")) continue;
+        if (constructs || one.name == "main" || one.name.starts_with("_") || plain_name(one.name).empty())
+            continue;
         const WrittenHead head = head_written(one, comment_above(source.text, one.line), of_c);
         if (!head.takes.empty()) given.functions.push_back({std::move(one), head});
     }
@@ -112,6 +113,12 @@ Type guessed(const std::string &name) {
     return {Kind::list, {{Kind::integer, {}}}};
 }
 
+// A name as a call can hold it.
+std::string without_signs(std::string name) {
+    std::erase(name, '$');
+    return name;
+}
+
 class Proposer {
   public:
     Proposer(std::vector<Given> all, std::string shared) : all_(std::move(all)), shared_(std::move(shared)) {}
@@ -142,9 +149,9 @@ class Proposer {
     // Types are those of the first that says them, names those of the first.
     void call() {
         const std::size_t count = functions_.front()->head.takes.size();
-        proposal_.call.function = functions_.front()->function.name;
+        proposal_.call.function = without_signs(functions_.front()->function.name);
         for (std::size_t i = 0; i < count; ++i) {
-            Parameter parameter{functions_.front()->head.takes[i].name, {}};
+            Parameter parameter{without_signs(functions_.front()->head.takes[i].name), {}};
             if (parameter.name.empty()) parameter.name = fmt::format("a{}", i + 1);
             const auto says = std::find_if(functions_.begin(), functions_.end(), [&](const Candidate *one) {
                 return i < one->head.takes.size() && one->head.takes[i].type;

@@ -115,6 +115,7 @@ TEST(Rules, OfSeveralSizesItTakesMore) {
 
 TEST(Rules, WhatHardlyComesNearerLeavesNoBound) {
     Case one(over_two(product), "n");
+    ASSERT_TRUE(one.evidence.outside);
     one.evidence.inside = one.evidence.outside; // as far off
     one.evidence.end_rise = EndRise::some;
     ASSERT_TRUE(one.evidence.witness && one.evidence.witness->is_highest);
@@ -244,7 +245,10 @@ TEST(Rules, WhereNothingFitsOnlyMuchEvidenceCounts) {
     one.evidence.against = 0;
     EXPECT_EQ(deciding(one.evidence), "nothing-fits");
     one.evidence.against = -evidence_if_ragged - 1;
+    one.evidence.witness.reset();
     EXPECT_EQ(deciding(one.evidence), "keeps");
+    one.evidence.witness = Witness{0, one.steps.points.size() - 1, 1, true};
+    EXPECT_EQ(deciding(one.evidence), "nothing-fits"); // the readings rise, whatever fits still worse
 }
 
 TEST(Rules, TimesThatMemoryCouldExplainLeaveNoBound) {

@@ -180,7 +180,31 @@ TEST(SeveralSizes, PlacesFarBelowTheCurveAreTakenForEarlyEnds) {
     const auto series = cells([](double n, double k) { return k < 16 && n > 100 ? 0.3 * n * n : n * n + 5; });
     const Judgement j = judged(series, "O(n^2)").judgement;
     EXPECT_EQ(j.verdict, Verdict::holds) << reason_text(j);
-    EXPECT_EQ(judged(series, "O(n^1.5)").judgement.verdict, Verdict::exceeded);
+    const Judgement left = judged(series, "O(n^1.5)").judgement;
+    EXPECT_EQ(left.verdict, Verdict::exceeded) << reason_text(left);
+}
+
+// A table of at most k that is looked through for each of n.
+double looked_through(double n, double k) { return std::round(2.7 * n * std::min(n, k) + 6 * n * lg(n) + 9); }
+
+TEST(SeveralSizes, WhatIsCappedByOneSizeIsFoundBesideAClaimFarBelowIt) {
+    for (const char *bound : {"O(n log k)", "O(n + k)", "O(n)"}) {
+        const Judged told = judged(cells(looked_through), bound);
+        EXPECT_EQ(told.judgement.verdict, Verdict::exceeded) << bound << ": " << reason_text(told.judgement);
+        EXPECT_TRUE(told.grows.find("n min(n, k)") != std::string::npos) << bound << ": " << told.grows;
+    }
+    EXPECT_EQ(verdict(cells(looked_through), "O(n min(n, k) + n log n)"), Verdict::holds);
+}
+
+TEST(SeveralSizes, GrowthThatRisesWhereBytesStayLevelIsNoRival) {
+    // A heap of k that doubles, and a frame: the same at every n.
+    const auto bytes = cells([](double, double k) { return 416 + 12 * std::exp2(std::ceil(std::log2(k))); });
+    const Judgement j = judged(bytes, "O(k)", "", Metric::space).judgement;
+    EXPECT_EQ(j.verdict, Verdict::holds) << reason_text(j);
+    EXPECT_EQ(
+        judged(cells([](double n, double k) { return 16 * k + 2 * n + 416; }), "O(k)", "", Metric::space)
+            .judgement.verdict,
+        Verdict::exceeded);
 }
 
 TEST(SeveralSizes, EarlyEndsThatDrawEveryCurveDownAreTakenOff) {

@@ -98,6 +98,20 @@ TEST(Proposals, ReadTypesWhereAnySourceSaysThem) {
     EXPECT_TRUE(has("random") && has("one-letter") && has("few-values"));
 }
 
+TEST(Proposals, ReadNamesWithADollarInThem) {
+    Made made;
+    make({{"a.js", "const $ = (x) => x;\n/** @param {string} $signs */\nconst $turns = ($signs, k) => "
+                   "$signs.length + k;\n"},
+          {"b.js", "function turns(signs, $k) {\n  return signs.length + $k;\n}\n"}},
+         made);
+    ASSERT_TRUE(made.proposal);
+    EXPECT_EQ(made.problem.call->function, "turns");
+    ASSERT_EQ(made.problem.call->takes.size(), 2u);
+    EXPECT_EQ(made.problem.call->takes[0].name, "signs");
+    EXPECT_EQ(word_for(made.problem.call->takes[0].type), "text");
+    EXPECT_EQ(made.problem.call->takes[1].name, "k");
+}
+
 TEST(Proposals, OfArrowsWithoutBracesKnowTheirParameters) {
     Made made;
     make({{"a.js", "const total = (levels, k) => levels.length + k;\n"}}, made);

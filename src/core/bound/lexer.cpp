@@ -11,9 +11,6 @@ namespace iron {
 
 namespace {
 
-const std::vector<std::string> function_words = {"log",  "log2",  "lg",  "ln", "sqrt",
-                                                 "cbrt", "floor", "min", "max"};
-
 // Signs that people paste in, by their UTF-8 bytes.
 struct Sign {
     const char *bytes;
@@ -104,7 +101,7 @@ class Lexer {
             return;
         }
         std::vector<std::string> words = sizes_;
-        words.insert(words.end(), function_words.begin(), function_words.end());
+        words.insert(words.end(), function_words().begin(), function_words().end());
         throw ParseError("'" + whole + "' is not a size of this problem", start,
                          sizes_.empty() ? "" : advise_nearest(whole, words));
     }
@@ -159,8 +156,15 @@ class Lexer {
 
 } // namespace
 
+const std::vector<std::string> &function_words() {
+    static const std::vector<std::string> words = {"log",  "log2",  "lg",  "ln", "sqrt",
+                                                   "cbrt", "floor", "min", "max"};
+    return words;
+}
+
 bool is_function_word(const std::string &word) {
-    return std::find(function_words.begin(), function_words.end(), word) != function_words.end();
+    const std::vector<std::string> &words = function_words();
+    return std::find(words.begin(), words.end(), word) != words.end();
 }
 
 std::vector<Lexeme> lexemes_of(std::string_view text, const std::vector<std::string> &sizes) {

@@ -17,6 +17,7 @@ struct Lexeme {
 };
 
 // `log`, `sqrt`, `min` and the like.
+const std::vector<std::string> &function_words();
 bool is_function_word(const std::string &word);
 
 // All of a text, an `end` last; sizes by their own names. Throws ParseError.

@@ -251,7 +251,7 @@ Bound parse_bound(std::string_view text, const std::vector<std::string> &sizes) 
 
 const std::vector<std::string> &reserved_words() {
     static const std::vector<std::string> words = [] {
-        std::vector<std::string> all = function_words;
+        std::vector<std::string> all = function_words();
         for (const char *column : {"solution", "shape", "metric", "round", "value", "bound", "where", "every",
                                    "seed", "generation", "worker", "outcome", "O", "Theta", "Omega"})
             all.emplace_back(column);

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 #include <numeric>
 
 #include "core/bound/print.h"
@@ -9,6 +10,7 @@
 #include "core/claim/time_beside_steps.h"
 #include "core/growth/least_squares.h"
 #include "core/policy.h"
+#include "core/reading/lines_through.h"
 
 namespace iron {
 
@@ -93,6 +95,48 @@ std::vector<RatioRead> in_amounts_of_their_own(const Evidence &e, std::vector<Ra
     return places;
 }
 
+// The sizes along which a growth leaves the bound upwards by themselves, the others as good as fixed.
+std::vector<std::size_t> leaves_along(const Fit &fit, const Evidence &e) {
+    const std::vector<std::string> &names = e.growth->names();
+    const SizeOrder::Course bounds = e.growth->order().course_of(e.bound.growth);
+    std::vector<std::size_t> along;
+    for (std::size_t i = 0; i < names.size(); ++i) {
+        Ray ray;
+        for (const std::string &other : names)
+            if (other != names[i]) ray[other] = {0, 0, 1};
+        const bool leaves = std::any_of(fit.leads.begin(), fit.leads.end(), [&](const CandidatePtr &lead) {
+            return !SizeOrder::within(lead->course, bounds) &&
+                   growth_of(lead->expression, ray) > growth_of(e.bound.growth, ray);
+        });
+        if (leaves) along.push_back(i);
+    }
+    return along;
+}
+
+// What explains the readings best outside the bound, but for growth that rises where they stay level.
+void look_outside(Evidence &e) {
+    const Growth &growth = *e.growth;
+    Refuted is_refuted;
+    const std::vector<RatioRead> places = ratios_on(e);
+    if (e.is_exact() && e.is_over_several() && e.bound.kind != Bound::Kind::lower)
+        is_refuted = [&](const Fit &fit) {
+            std::vector<RatioRead> told = places;
+            for (std::size_t i = 0; i < told.size(); ++i)
+                told[i].log_ratio = std::log(std::max(fit.fitted[i], 1e-300)) - told[i].log_bound;
+            return rises_where_level(leaves_along(fit, e), told, places);
+        };
+    e.outside = best_outside(e.bound, growth, is_refuted);
+    e.outside_unlisted = best_off_the_list(e.bound, growth, is_refuted);
+    constexpr double infinite = std::numeric_limits<double>::infinity();
+    double refuted = -infinite; // of the listed ones the worst: what was not kept is no better
+    for (const std::vector<Fit> *fits : {&growth.fits, &growth.rivals})
+        for (const Fit &fit : *fits)
+            if (!fit.bent && !fit.apart && !grows_within(fit, e)) refuted = fit.score;
+    const auto beside = [&](double score) { return e.inside ? score - e.inside->score : infinite; };
+    e.against = e.outside ? beside(e.outside->score) : refuted > -infinite ? beside(refuted) : -infinite;
+    e.unlisted = e.outside_unlisted ? beside(e.outside_unlisted->score) : -infinite;
+}
+
 void look_for_a_witness(Evidence &e) {
     const double least = e.read == Metric::space ? least_rise_of_bytes : least_rise;
     const std::vector<RatioRead> places = ratios_on(e);
@@ -127,10 +171,7 @@ Evidence evidence_on(const ShapeGrowth &shape, Metric claimed, const Bound &boun
                                        : Metric::time;
     if (!e.growth || !e.growth->is_fitted() || !names_all(e.growth->names(), bound.growth)) return e;
     e.inside = best_within(bound, *e.growth);
-    e.outside = best_outside(bound, *e.growth);
-    e.outside_unlisted = best_off_the_list(bound, *e.growth);
-    e.against = evidence_against(bound, *e.growth);
-    e.unlisted = evidence_off_the_list(bound, *e.growth);
+    look_outside(e);
     look_for_a_witness(e);
     if (e.read == Metric::space && bound.kind == Bound::Kind::upper && e.against > 0)
         e.spare = spare_room(*e.growth, bound);
@@ -213,26 +254,48 @@ std::vector<std::size_t> by_reading(const Growth &growth) {
     return order;
 }
 
-// Two points that show best how the readings leave the bound or keep it: over one size from a third of the
-// way to the top, since start-up rules what is before.
+// Two points that show best how the readings leave the bound or keep it, from a third of the way (over
+// several sizes a quarter) to the top, since start-up rules what is before. Of several sizes none is smaller
+// at the second: what falls by that would say nothing.
 std::pair<std::size_t, std::size_t> telling_points(const Evidence &e, const Fit *outside) {
     const Growth &growth = *e.growth;
-    std::vector<std::size_t> order = by_reading(growth);
+    const std::vector<std::size_t> order = by_reading(growth);
     if (!e.is_over_several()) return {order.size() / 3, order.back()};
-    order.erase(order.begin(), order.begin() + static_cast<long>(order.size() / 4));
-    if (!outside) return {order.front(), order.back()};
+    std::vector<bool> counts(order.size());
+    for (std::size_t i = order.size() / 4; i < order.size(); ++i)
+        counts[order[i]] = true;
     const SizeOrder::Course bounds = growth.order().course_of(e.bound.growth);
     const auto excess = [&](std::size_t point) {
-        double most = -1e300;
-        for (const CandidatePtr &lead : outside->leads)
+        double most = outside ? -1e300 : 0;
+        for (const CandidatePtr &lead : outside ? outside->leads : std::vector<CandidatePtr>{})
             if (!SizeOrder::within(lead->course, bounds))
                 most = std::max(most, evaluate_log(lead->expression, growth.sizes_at(point)) -
                                           evaluate_log(e.bound.growth, growth.sizes_at(point)));
         return most;
     };
-    const auto [least, most] = std::minmax_element(
-        order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return excess(a) < excess(b); });
-    return {*least, *most};
+    std::vector<std::vector<double>> places;
+    for (const Located &point : growth.points)
+        places.push_back(point.sizes);
+    std::pair<std::size_t, std::size_t> told = {order[order.size() / 4], order.back()};
+    std::pair<double, double> most = {-1e300, 0}; // what the growth outside rises by, how far it is
+    const auto try_out = [&](std::size_t from, std::size_t to) {
+        double times = 0; // ln
+        for (std::size_t i = 0; i < places[from].size(); ++i) {
+            if (places[to][i] < places[from][i]) return;
+            times += std::log(places[to][i] / std::max(places[from][i], 1.0));
+        }
+        if (const std::pair<double, double> rise = {excess(to) - excess(from), times};
+            times > 0 && rise > most)
+            most = rise, told = {from, to};
+    };
+    try_out(told.first, told.second);
+    for (const LineThrough &line : lines_through(places)) {
+        const auto is_counted = [&](std::size_t at) { return counts[at]; };
+        const auto from = std::find_if(line.places.begin(), line.places.end(), is_counted);
+        if (from != line.places.end())
+            try_out(*from, *std::find_if(line.places.rbegin(), line.places.rend(), is_counted));
+    }
+    return told;
 }
 
 } // namespace

@@ -36,22 +36,40 @@ class SharedSlope {
     // Whether it is less than `most`, at 95 %, and along no line clearly more: what one term of a sum does
     // shows where that term is most of it. sign: -1 for what it goes down by.
     bool is_less_than(double most, double sign) const {
-        constexpr double enough = 5, nothing = 1e-12, share = 0.95;
-        const double degrees = free_ - 1;
-        if (degrees < 1 || xx_ < nothing) return false;
-        const double slope = xy_ / xx_, scatter = std::sqrt(std::max(0.0, yy_ - slope * xy_) / degrees);
-        // What few places scatter by may be far too little.
-        const double error = degrees < enough ? std::max(scatter, errors_ / places_) : scatter;
-        if (sign * slope + student_quantile(share, degrees) * error / std::sqrt(xx_) > most) return false;
+        if (!is_known()) return false;
+        if (sign * xy_ / xx_ + quantile() * error() / std::sqrt(xx_) > most) return false;
         return std::none_of(lines_.begin(), lines_.end(), [&](const Line &line) {
-            return line.xx > nothing && sign * line.xy / line.xx - error / std::sqrt(line.xx) > most;
+            return line.xx > nothing && sign * line.xy / line.xx - error() / std::sqrt(line.xx) > most;
         });
     }
 
+    // Whether along some line another goes up by so much more, at 95 %; of the same places.
+    bool is_less_somewhere_than(const SharedSlope &other, double by) const {
+        if (!is_known()) return false;
+        for (std::size_t i = 0; i < lines_.size(); ++i)
+            if (const Line &line = lines_[i]; line.xx > nothing) {
+                const double more = (other.lines_[i].xy - line.xy) / line.xx;
+                if (more - quantile() * error() / std::sqrt(line.xx) > by) return true;
+            }
+        return false;
+    }
+
   private:
+    static constexpr double nothing = 1e-12;
     struct Line {
         double xx, xy;
     };
+
+    double degrees() const { return free_ - 1; }
+    bool is_known() const { return degrees() >= 1 && xx_ >= nothing; }
+    double quantile() const { return student_quantile(0.95, degrees()); }
+    // Of one place. What few places scatter by may be far too little.
+    double error() const {
+        constexpr double enough = 5;
+        const double scatter = std::sqrt(std::max(0.0, yy_ - xy_ * xy_ / xx_) / degrees());
+        return degrees() < enough ? std::max(scatter, errors_ / places_) : scatter;
+    }
+
     std::vector<Line> lines_;
     double xx_ = 0, xy_ = 0, yy_ = 0, free_ = 0, errors_ = 0, places_ = 0;
 };
@@ -78,18 +96,39 @@ SharedSlope slope_along(const std::vector<RatioRead> &places, const std::vector<
 
 } // namespace
 
-bool stays_level(Bound::Kind kind, const std::vector<RatioRead> &places) {
-    if (places.empty()) return false;
+namespace {
+
+std::vector<LineThrough> lines_of(const std::vector<RatioRead> &places) {
     std::vector<std::vector<double>> sizes;
     for (const RatioRead &place : places)
         sizes.push_back(place.sizes);
-    const std::vector<LineThrough> lines = lines_through(sizes);
+    return lines_through(sizes);
+}
+
+} // namespace
+
+bool stays_level(Bound::Kind kind, const std::vector<RatioRead> &places) {
+    if (places.empty()) return false;
+    const std::vector<LineThrough> lines = lines_of(places);
     for (std::size_t size = 0; size < places.front().sizes.size(); ++size) {
         const SharedSlope shared = slope_along(places, lines, size);
         if (kind != Bound::Kind::lower && !shared.is_less_than(level_logarithms, 1)) return false;
         if (kind != Bound::Kind::upper && !shared.is_less_than(level_logarithms, -1)) return false;
     }
     return true;
+}
+
+bool rises_where_level(const std::vector<std::size_t> &along, const std::vector<RatioRead> &rival,
+                       const std::vector<RatioRead> &places) {
+    const std::vector<LineThrough> lines = lines_of(places);
+    bool against = false;
+    for (const std::size_t size : along) {
+        const SharedSlope read = slope_along(places, lines, size);
+        if (!read.is_less_than(level_logarithms, 1)) return false;
+        against =
+            against || read.is_less_somewhere_than(slope_along(rival, lines, size), level_logarithms / 2);
+    }
+    return against;
 }
 
 } // namespace iron

@@ -13,4 +13,9 @@ namespace iron {
 // does, with the error of that. False where some size was read at too few places to say so.
 bool stays_level(Bound::Kind kind, const std::vector<RatioRead> &places);
 
+// Whether the readings over a bound are known to stay level along each of these sizes, and what a growth
+// makes of the same places rises along one, by half as much more, at 95 %. Such growth is none of theirs.
+bool rises_where_level(const std::vector<std::size_t> &along, const std::vector<RatioRead> &rival,
+                       const std::vector<RatioRead> &places);
+
 } // namespace iron

@@ -41,8 +41,10 @@ void decide_below_grain(const Evidence &e, Judgement &j) {
     j.would_decide = e.farther();
 }
 
+// What fits poorly tells nothing beside readings that rise, however much worse the growths outside fit.
 bool nothing_fits(const Evidence &e) {
-    return fits_poorly(*e.growth) && std::abs(e.against) < evidence_if_ragged;
+    return fits_poorly(*e.growth) && (std::abs(e.against) < evidence_if_ragged ||
+                                      (e.against < 0 && e.witness && e.witness->is_highest));
 }
 void decide_nothing_fits(const Evidence &e, Judgement &j) {
     j.name_no_growth();
@@ -289,11 +291,13 @@ std::vector<std::string> rule_names() {
 
 namespace {
 
-// One growth is told of a claim: where what explains the readings best is on no list, that which decided, as
-// the reason says it. Over several sizes it is told of nothing that is open: there such growth follows
-// anything.
+// One growth is told of a claim: where what explains the readings best is on no list, or is refuted, that
+// which decided, as the reason says it. Over several sizes it is told of nothing that is open: there such
+// growth follows anything.
 void tell_what_decided(const Evidence &e, Judgement &j) {
-    if (!e.growth || !e.growth->is_fitted() || !e.growth->best().bent) return;
+    if (!e.growth || !e.growth->is_fitted()) return;
+    const bool is_refuted = e.inside && e.against < 0 && e.growth->best().score > e.inside->score;
+    if (!e.growth->best().bent && !is_refuted) return;
     const Fit *decided = j.verdict == Verdict::exceeded ? e.leaving()
                          : j.verdict == Verdict::holds  ? e.inside
                                                         : nullptr;

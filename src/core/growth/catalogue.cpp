@@ -159,6 +159,8 @@ void Catalogue::list_extremes() {
                 add(by + " log " + least, 0.8);
                 add(by + " log " + sum, 0.8);
             }
+            for (const std::string &name : {a, b})
+                add(name + " " + least, 0.8);
         }
 }
 

@@ -184,6 +184,7 @@ Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalog
     const DesignStore::Lent design = designs.lend(catalogue, places);
     Search search(*design, growth.points, options);
     growth.fits = search.fits();
+    growth.rivals = search.rivals();
     if (growth.fits.empty()) return growth;
     if (to_the_digit)
         put_exact_form_first(growth, (*design).places(),
@@ -194,6 +195,7 @@ Growth fit_growth(const Series &series, std::shared_ptr<const Catalogue> catalog
     if (const auto few = missing(by)) {
         growth.too_few = *few;
         growth.fits.clear();
+        growth.rivals.clear();
         return growth;
     }
     growth.standing = Growth::Standing::fitted;
@@ -260,21 +262,35 @@ bool keeps(const Fit &fit, const Bound &bound, const SizeOrder::Course &bounds, 
            !(fit.bent && bound.kind == Bound::Kind::upper && rises(fit, bound, growth));
 }
 
-const Fit *best_on_side(const Bound &bound, const Growth &growth, bool inside) {
+// The best fits first; rivals as well where some may be refuted.
+std::vector<const Fit *> in_order(const Growth &growth, const Refuted &is_refuted) {
+    std::vector<const Fit *> all;
+    for (const Fit &fit : growth.fits)
+        all.push_back(&fit);
+    if (!is_refuted) return all;
+    for (const Fit &rival : growth.rivals)
+        all.push_back(&rival);
+    std::stable_sort(all.begin(), all.end(), [](const Fit *a, const Fit *b) { return a->score > b->score; });
+    return all;
+}
+
+const Fit *best_on_side(const Bound &bound, const Growth &growth, bool inside, const Refuted &is_refuted) {
     const SizeOrder::Course bounds = growth.order().course_of(bound.growth);
     const bool amounts_matter = !inside || bound.kind != Bound::Kind::upper;
-    for (const Fit &fit : growth.fits)
-        if (keeps(fit, bound, bounds, growth) == inside && (inside || !fit.bent) &&
-            !(fit.apart && amounts_matter))
-            return &fit;
+    for (const Fit *fit : in_order(growth, is_refuted))
+        if (keeps(*fit, bound, bounds, growth) == inside && (inside || !fit->bent) &&
+            !(fit->apart && amounts_matter) && !(is_refuted && is_refuted(*fit)))
+            return fit;
     return nullptr;
 }
 
 } // namespace
 
-const Fit *best_within(const Bound &bound, const Growth &growth) { return best_on_side(bound, growth, true); }
-const Fit *best_outside(const Bound &bound, const Growth &growth) {
-    return best_on_side(bound, growth, false);
+const Fit *best_within(const Bound &bound, const Growth &growth) {
+    return best_on_side(bound, growth, true, {});
+}
+const Fit *best_outside(const Bound &bound, const Growth &growth, const Refuted &is_refuted) {
+    return best_on_side(bound, growth, false, is_refuted);
 }
 
 double evidence_against(const Bound &bound, const Growth &growth) {
@@ -284,13 +300,13 @@ double evidence_against(const Bound &bound, const Growth &growth) {
     return score(best_outside(bound, growth)) - score(best_within(bound, growth));
 }
 
-const Fit *best_off_the_list(const Bound &bound, const Growth &growth) {
+const Fit *best_off_the_list(const Bound &bound, const Growth &growth, const Refuted &is_refuted) {
     const Fit *inside = best_within(bound, growth);
     const SizeOrder::Course bounds = growth.order().course_of(bound.growth);
-    for (const Fit &fit : growth.fits)
-        if (inside && fit.bent && fit.leads.size() <= inside->leads.size() &&
-            !keeps(fit, bound, bounds, growth))
-            return &fit;
+    for (const Fit *fit : in_order(growth, is_refuted))
+        if (inside && fit->bent && fit->leads.size() <= inside->leads.size() &&
+            !keeps(*fit, bound, bounds, growth) && !(is_refuted && is_refuted(*fit)))
+            return fit;
     return nullptr;
 }
 

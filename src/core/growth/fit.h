@@ -1,6 +1,7 @@
 // What a series grows like.
 #pragma once
 
+#include <functional>
 #include <memory>
 #include <optional>
 #include <set>
@@ -60,7 +61,8 @@ struct Growth {
     TooFew too_few;
     std::shared_ptr<const Catalogue> catalogue; // null where nothing was asked
     std::vector<Located> points;
-    std::vector<Fit> fits; // the best first; empty when too_few
+    std::vector<Fit> fits;   // the best first; empty when too_few
+    std::vector<Fit> rivals; // outside some claim, and behind the best that is: where that is refuted
     // d ln value / d ln of the first size, of the best curve where most was read; over one size with an
     // interval of 95 %, over every curve that explains the readings about as well; none where exponential.
     double exponent = 0;
@@ -125,16 +127,19 @@ bool fits_poorly(const Growth &growth); // by its best
 // Value of the fitted curve at any sizes, without what memory adds.
 double value_at(const Fit &fit, const Sizes &sizes);
 
-// The best fit whose growth the bound allows, and the best of the listed ones that it does not; null where
-// there is none.
+// Fits that something else speaks against.
+using Refuted = std::function<bool(const Fit &)>;
+
+// The best fit whose growth the bound allows, and the best of the listed ones that it does not, but for what
+// is refuted; null where there is none.
 const Fit *best_within(const Bound &bound, const Growth &growth);
-const Fit *best_outside(const Bound &bound, const Growth &growth);
+const Fit *best_outside(const Bound &bound, const Growth &growth, const Refuted &is_refuted = {});
 // How much better listed growth outside the bound explains the readings than growth within, in ln units.
 double evidence_against(const Bound &bound, const Growth &growth);
 
 // The same for growth outside that is on no list, its exponents set free, with no more leads than the best
 // within. Null, and minus infinity, where there is none.
-const Fit *best_off_the_list(const Bound &bound, const Growth &growth);
+const Fit *best_off_the_list(const Bound &bound, const Growth &growth, const Refuted &is_refuted = {});
 double evidence_off_the_list(const Bound &bound, const Growth &growth);
 
 } // namespace iron

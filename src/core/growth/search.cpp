@@ -120,14 +120,14 @@ void Search::prepare_screen() {
         squares_ += target * target;
 }
 
-double Search::screened(const TermSet &set) {
+Search::Screened Search::screened(const TermSet &set) {
     columns_.assign(set.begin(), set.end());
     for (const int lead : set)
         for (const int low : design_.lows_of(lead))
             if (std::find(columns_.begin(), columns_.end(), low) == columns_.end()) columns_.push_back(low);
     if (columns_.size() > most_gram_columns) columns_.resize(most_gram_columns);
     for (const int column : columns_)
-        if (column >= static_cast<int>(screened_)) return nothing;
+        if (column >= static_cast<int>(screened_)) return {nothing, false, set};
     double c[most_gram_columns];
     LeastSquares solved;
     solved.active =
@@ -135,7 +135,8 @@ double Search::screened(const TermSet &set) {
     solved.chi2 = squares_; // at the least the gradient of what is above 0 is none
     for (std::size_t i = 0; i < columns_.size(); ++i)
         solved.chi2 -= c[i] * screen_.h[columns_[i]];
-    return scored_.score(solved, scored_.prior_of(set));
+    const bool leads = std::all_of(c, c + set.size(), [](double amount) { return amount > 0; });
+    return {scored_.score(solved, scored_.prior_of(set)), leads, set};
 }
 
 Tried &Search::fitted(const TermSet &set) {
@@ -159,16 +160,19 @@ void Search::fit_each() {
 // The best of the ranked sets, and those best on either side of every claim, get their cone.
 void Search::fit_best(Ranked &ranked, std::size_t overall, std::size_t a_side) {
     std::stable_sort(ranked.begin(), ranked.end(),
-                     [](const auto &a, const auto &b) { return a.first > b.first; });
+                     [](const Screened &a, const Screened &b) { return a.score > b.score; });
     for (std::size_t i = 0; i < std::min(overall, ranked.size()); ++i)
-        fitted(ranked[i].second);
+        fitted(ranked[i].set);
     for (Claim &claim : claims_) {
         std::size_t found[2] = {0, 0};
-        for (const auto &[score, set] : ranked) {
-            std::size_t &side = found[is_within(set, claim)];
-            if (side < a_side) fitted(set), ++side;
-            if (found[0] >= a_side && found[1] >= a_side) break;
-        }
+        // Where a lead is nothing, what stands below it makes the score, and a hundred leads share that.
+        for (const bool leading : {true, false})
+            for (const Screened &one : ranked) {
+                if (found[0] >= a_side && found[1] >= a_side) break;
+                if (one.leads != leading) continue;
+                std::size_t &side = found[is_within(one.set, claim)];
+                if (side < a_side) fitted(one.set), ++side;
+            }
     }
 }
 
@@ -176,12 +180,12 @@ void Search::screen_all() {
     prepare_screen();
     Ranked ranked;
     for (const int term : listed_)
-        ranked.push_back({screened({term}), {term}});
+        ranked.push_back(screened({term}));
     if (design_.catalogue().names().size() == 2)
         for (const int a : listed_)
             for (const int b : listed_)
                 if (a < b && !design_.within(a, b) && !design_.within(b, a))
-                    ranked.push_back({screened({a, b}), {a, b}});
+                    ranked.push_back(screened({a, b}));
     fit_best(ranked, 60, 15);
     for (const Claim &claim : claims_)
         if (claim.leads.size() <= most_leads) fitted(claim.leads);
@@ -227,7 +231,7 @@ void Search::improve() {
             const auto consider = [&](TermSet set) {
                 std::sort(set.begin(), set.end());
                 if (set.size() <= most_leads && !tried_.contains(set) && design_.is_antichain(set))
-                    ranked.push_back({screened(set), set});
+                    ranked.push_back(screened(set));
             };
             for (const int term : listed_) {
                 TermSet longer = base;
@@ -307,33 +311,37 @@ std::vector<Generator> Search::generators_of(const Tried &one, const Cone &cone)
     return one.steps.empty() ? cone.generators : memory_.touched(cone, one.steps, one.thorough);
 }
 
-// The best of all, and the best on either side of every claim, with what they are made of.
+// The best of all, and the best on either side of every claim, with what they are made of; set apart, the
+// next best outside each.
 std::vector<Fit> Search::collected() {
     const std::vector<const Tried *> ranked = this->ranked(true);
-    constexpr std::size_t best_told = 12;
+    constexpr std::size_t best_told = 12, most_rivals = 6;
     std::vector<bool> kept(ranked.size(), design_.catalogue().is_dense());
     for (std::size_t i = 0; i < ranked.size(); ++i)
         kept[i] = kept[i] || i < best_told;
+    std::vector<bool> rivals(ranked.size());
     std::vector<Claim> told = claims_;
     for (const Bound &bound : options_.beside)
         told.push_back(claim_of(bound));
     for (Claim &claim : told) {
-        bool inside = false, outside = false, bent_outside[most_leads] = {};
+        std::size_t inside = 0, outside = 0, bent_outside[most_leads] = {};
         for (std::size_t i = 0; i < ranked.size(); ++i) {
             const Tried &one = *ranked[i];
             if (one.apart && (claim.bound.kind != Bound::Kind::upper || !is_within(one.set, claim))) continue;
-            bool &found = is_within(one.set, claim) && !(one.bent && rises_above(one.set, claim)) ? inside
-                          : one.bent ? bent_outside[one.set.size() - 1]
-                                     : outside;
-            if (!found) found = kept[i] = true;
+            const bool keeps = is_within(one.set, claim) && !(one.bent && rises_above(one.set, claim));
+            std::size_t &found = keeps ? inside : one.bent ? bent_outside[one.set.size() - 1] : outside;
+            if (found++ == 0)
+                kept[i] = true;
+            else if (!keeps && found <= most_rivals)
+                rivals[i] = true;
         }
     }
     std::vector<Fit> fits;
     for (std::size_t i = 0; i < ranked.size(); ++i)
-        if (kept[i]) {
+        if (kept[i] || rivals[i]) {
             const Tried &one = *ranked[i];
             const Cone &cone = scored_.cone_of(one);
-            fits.push_back(scored_.described(one, cone, generators_of(one, cone)));
+            (kept[i] ? fits : rivals_).push_back(scored_.described(one, cone, generators_of(one, cone)));
         }
     return fits;
 }

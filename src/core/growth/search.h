@@ -18,6 +18,9 @@ class Search {
     Search(Design &design, std::vector<Located> points, const FitOptions &options);
 
     std::vector<Fit> fits(); // the best first, and the best on either side of every bound
+    // The next best outside each bound, the best first: where something else speaks against those. After
+    // fits().
+    std::vector<Fit> rivals() { return std::move(rivals_); }
 
     // The leads that other readings of the same calls decided, held against these; nothing where they do not
     // show or do not explain them.
@@ -35,8 +38,13 @@ class Search {
         TermSet leads;                 // the same, where it may lead
         std::map<int, bool> within;    // by term, filled as asked
     };
-    // What there is to take from, with its score on a screen.
-    using Ranked = std::vector<std::pair<double, TermSet>>;
+    // What there is to take from, with its score on a screen, and whether no lead is nothing there.
+    struct Screened {
+        double score;
+        bool leads;
+        TermSet set;
+    };
+    using Ranked = std::vector<Screened>;
 
     Claim claim_of(const Bound &bound) const;
     void add_claim(const Bound &bound);
@@ -45,7 +53,7 @@ class Search {
     bool rises_above(const TermSet &set, const Claim &claim) const;
 
     void prepare_screen();
-    double screened(const TermSet &set);
+    Screened screened(const TermSet &set);
     Tried &fitted(const TermSet &set);
     void fit_best(Ranked &ranked, std::size_t overall, std::size_t a_side);
     std::vector<TermSet> best_sets(std::size_t overall, std::size_t a_side);
@@ -63,6 +71,7 @@ class Search {
 
     std::vector<const Tried *> ranked(bool bent_too) const; // what fits at all, the best first
     std::vector<Fit> collected();
+    std::vector<Fit> rivals_;
     // What a set was solved with.
     std::vector<Generator> generators_of(const Tried &one, const Cone &cone) const;
 

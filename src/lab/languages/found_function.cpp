@@ -9,8 +9,6 @@ namespace iron {
 
 namespace {
 
-bool is_word(char c) { return std::isalnum(static_cast<unsigned char>(c)) || c == '_' || c == '$'; }
-
 std::string stripped(const std::string &text) {
     const std::size_t from = text.find_first_not_of(" \t\r\n");
     if (from == std::string::npos) return "";
@@ -51,6 +49,8 @@ std::size_t closing(const std::string &text, std::size_t open) {
 
 } // namespace
 
+bool is_word(char c) { return std::isalnum(static_cast<unsigned char>(c)) || c == '_' || c == '$'; }
+
 std::string FoundFunction::said() const {
     std::string all;
     for (const std::string &owner : owners)
@@ -61,7 +61,7 @@ std::string FoundFunction::said() const {
 std::string plain_name(const std::string &name) {
     std::string letters;
     for (const unsigned char c : name)
-        if (c != '_') letters += static_cast<char>(std::tolower(c));
+        if (c != '_' && c != '$') letters += static_cast<char>(std::tolower(c));
     return letters;
 }
 

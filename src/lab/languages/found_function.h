@@ -28,7 +28,10 @@ std::vector<FoundFunction> functions_by_indent(const std::string &source);
 // Text with its comments, and what stands in quotes, blank: of the same length, so that places stay.
 std::string without_comments(const std::string &source);
 
-// A name without its capitals and underscores: best_climb and bestClimb are one.
+// Whether it can be part of a name.
+bool is_word(char c);
+
+// A name without its capitals, underscores and $: best_climb and bestClimb are one.
 std::string plain_name(const std::string &name);
 
 bool is_one_of(const std::string &word, std::initializer_list<const char *> words);

@@ -45,9 +45,9 @@ class JavaScript : public Language {
                 FoundFunction one;
                 one.name = name;
                 const std::string arrow =
-                    "\\b" + name +
+                    "(^|[^[:alnum:]_$])" + as_pattern(name) +
                     "[[:space:]]*=[[:space:]]*(async[[:space:]]*)?\\(?([^()={]*)\\)?[[:space:]]*=>";
-                if (const auto parameters = found_in(source, arrow.c_str(), 2); !parameters.empty())
+                if (const auto parameters = found_in(source, arrow.c_str(), 3); !parameters.empty())
                     one.takes = split_at_commas(parameters.front());
                 one.head = fmt::format("{} = ({}) =>", name, fmt::join(one.takes, ", "));
                 const std::size_t at = source.find(name);

@@ -184,9 +184,11 @@ std::vector<std::string> found_in(const std::string &text, const char *pattern, 
     regex_t compiled;
     std::vector<std::string> names;
     if (regcomp(&compiled, pattern, REG_EXTENDED) != 0) return names;
-    regmatch_t at[3];
-    for (const char *from = text.c_str(); regexec(&compiled, from, 3, at, 0) == 0; from += at[0].rm_eo)
-        names.emplace_back(from + at[group].rm_so, from + at[group].rm_eo);
+    constexpr std::size_t groups = 4; // the whole of it and three
+    regmatch_t at[groups];
+    for (const char *from = text.c_str(); regexec(&compiled, from, groups, at, 0) == 0; from += at[0].rm_eo)
+        names.push_back(at[group].rm_so < 0 ? ""
+                                            : std::string(from + at[group].rm_so, from + at[group].rm_eo));
     regfree(&compiled);
     return names;
 }

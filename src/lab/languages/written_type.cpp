@@ -103,10 +103,10 @@ WrittenParameter parameter_written(const std::string &text) {
         }
     std::size_t end = head.size();
     std::string arrays;
-    while (end > 0 && !std::isalnum(static_cast<unsigned char>(head[end - 1])) && head[end - 1] != '_')
+    while (end > 0 && !is_word(head[end - 1]))
         if (head[--end] == '[') arrays += "[]"; // int levels[]
     std::size_t from = end;
-    while (from > 0 && (std::isalnum(static_cast<unsigned char>(head[from - 1])) || head[from - 1] == '_'))
+    while (from > 0 && is_word(head[from - 1]))
         --from;
     const std::string type = head.substr(0, from);
     WrittenParameter one{head.substr(from, end - from), std::nullopt};
