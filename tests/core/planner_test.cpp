@@ -413,6 +413,21 @@ TEST(Planner, ASeriesWhoseOtherLinesWaitIsAsDearAsItsFirst) {
         first([](const Cell &cell) { return cell.solution == 0 && cell.line == 0 && cell.size > 200; }));
 }
 
+TEST(Planner, WhatTakesLittleOfItsShareGoesAhead) {
+    Simulated machine = simulated(2, 30, 65536);
+    machine.options.shapes = 1;
+    PlanLine other = machine.options.lines.front();
+    other.on_first.assign(other.sizes.size(), 16);
+    machine.options.lines.push_back(other);
+    machine.call_s = [](const Cell &cell) { return (cell.solution == 0 ? 0.4 : 0.035) + 1e-7 * cell.size; };
+    machine.run();
+    std::map<int, int> before; // places of either when the slow one gets its sixth
+    for (const Cell &cell : machine.order)
+        if (before[0] < 6) ++before[cell.solution];
+    EXPECT_EQ(before[0], 6);
+    EXPECT_GT(before[1], 30);
+}
+
 TEST(Planner, APlaceThatSeveralLinesShareIsReadOnce) {
     Simulated machine = simulated(2, 10, 4096);
     const std::vector<double> rungs = ladder(16, 4096);

@@ -53,12 +53,22 @@ Climbing::SeriesSoFar Climbing::series_of(const Climb &climb) const {
     return series;
 }
 
+// What a series will have taken with its next step, of what each has where the climb's time is shared
+// equally.
+double Climbing::share_taken(const Climb &climb) const {
+    const PlanOptions &options = ledger_.options;
+    const auto spent = ledger_.spent_s.find({climb.at().solution, climb.at().shape});
+    const double taken_s = (spent == ledger_.spent_s.end() ? 0 : spent->second) + climb.next_s();
+    return taken_s * options.solutions * options.shapes / (climbs_until * options.budget_s);
+}
+
 // On an urgent line the fast solutions first, each to its end. Else a step that costs next to nothing is
-// taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then the series
-// with the fewest places, so that all come up together, but a step of twice the cost waits for three places
-// more: where there is not time for all, the cheap ones come to what a verdict needs. Of a series' lines the
-// one with the fewest sizes, and so on, but the first one is a few ahead, and gets every second turn: where
-// there is time for few places, one size that has grown says more than many that have not.
+// taken at once: what is fast comes far up before the slow ones' calls have eaten the time. Then the thrifty
+// series, by what they took: all that are so together take no more than that part from the others. Then the
+// series with the fewest places, so that all come up together, but a step of twice the cost waits for three
+// places more: where there is not time for all, the cheap ones come to what a verdict needs. Of a series'
+// lines the one with the fewest sizes, and so on, but the first one is a few ahead, and gets every second
+// turn: where there is time for few places, one size that has grown says more than many that have not.
 Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     if (urgent_alone) {
         const Climb &main = main_of(climb);
@@ -70,13 +80,16 @@ Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
     const auto sizes = static_cast<double>(climb.seen().size());
     const double cost = climb.next_s();
     const SeriesSoFar series = series_of(climb);
-    // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
-    if (series.places == 0) return {many + std::max(0.0, waits(cost)), 0};
     if (sizes > 0 && cost <= little) return {sizes, 0};
+    const double share = share_taken(climb);
+    const bool is_thrifty = share < thrifty;
+    // Of the first sizes the cheap ones, as far as that is known; reading them costs a start as well.
+    if (series.places == 0) return {is_thrifty ? many / 2 + share : many + std::max(0.0, waits(cost)), 0};
     const Climb &main = main_of(climb);
     const bool first_comes_first =
         climb.line() != 0 && main.climbing() && main.seen().size() < first_line_ahead;
-    return {many + series.places + dearer_waits * std::max(0.0, waits(series.least_s)),
+    return {is_thrifty ? many / 2 + share
+                       : many + series.places + dearer_waits * std::max(0.0, waits(series.least_s)),
             (climb.line() == 0 ? sizes / 2 : sizes) + (first_comes_first ? many : 0) +
                 dearer_waits * std::max(0.0, waits(cost))};
 }

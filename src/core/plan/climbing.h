@@ -52,6 +52,7 @@ class Climbing {
     bool waits_for_main(const Climb &climb) const;
     bool has_to_wait(Climb &climb);
     SeriesSoFar series_of(const Climb &climb) const;
+    double share_taken(const Climb &climb) const;
     Turn turn_of(const Climb &climb, bool urgent_alone);
     Climb *whose_turn(std::mt19937_64 &random);
     bool try_last_resorts();

@@ -44,6 +44,7 @@ struct Ledger {
     std::map<Cell, CellRecord> cells;
     std::map<int, SolutionCosts> costs;        // by solution
     std::map<std::pair<int, int>, Need> needs; // by solution and shape
+    std::map<std::pair<int, int>, double> spent_s; // the same: all that its steps took
     int generation = 0;
     int round = 0;
     double elapsed_s = 0;

@@ -13,9 +13,17 @@ Planner::Planner(PlanOptions options)
 Next Planner::ask_for_verdicts() { return {Task::judge, {}, ledger_.generation, ledger_.round}; }
 
 Next Planner::next(double elapsed_s) {
+    if (last_) ledger_.spent_s[{last_->solution, last_->shape}] += elapsed_s - ledger_.elapsed_s;
     ledger_.elapsed_s = elapsed_s;
+    const Next step = step_now();
+    const bool is_read = step.task == Task::probe || step.task == Task::time || step.task == Task::count;
+    last_ = is_read ? std::optional(step.cell) : std::nullopt;
+    return step;
+}
+
+Next Planner::step_now() {
     const bool judges = ledger_.options.judges && !ledger_.cells.empty();
-    const bool time_left = elapsed_s < ledger_.options.budget_s;
+    const bool time_left = ledger_.elapsed_s < ledger_.options.budget_s;
     if (stage_ == Stage::climb) {
         if (const Next step = climbing_.next(random_); step.task != Task::stop) return step;
         if (judges && !asked_ && time_left) {

@@ -57,6 +57,7 @@ class Planner {
     int cells() const { return static_cast<int>(ledger_.cells.size()); }
 
   private:
+    Next step_now();
     Next ask_for_verdicts();
 
     enum class Stage { climb, counts, rounds };
@@ -67,6 +68,7 @@ class Planner {
     Rounds rounds_;
     Stage stage_ = Stage::climb;
     bool asked_ = false; // for verdicts, since anybody climbed
+    std::optional<Cell> last_; // whose step is under way
 };
 
 } // namespace iron
