@@ -1239,11 +1239,8 @@ class Counter:
         return "spots=" + ",".join("%s:%d" % one for one in sorted(spots.items()))
 
 
-def _count_program(path):
-    """Runs a whole program in its counted form, and writes what it ran and held when it ends."""
-    import gc
-    import tracemalloc
-    told = os.environ.pop("IRON_STOPWATCH_STEPS")
+def _begun(path):
+    """The counted form of a whole program, and the module that it runs in."""
     sys.argv = sys.argv[1:]
     sys.path[0] = os.path.dirname(os.path.abspath(path))
     main = sys.modules["__main__"] = types.ModuleType("__main__")
@@ -1252,6 +1249,13 @@ def _count_program(path):
     with open(path, encoding="utf-8") as handle:
         code = _rewritten(handle.read(), path)
     main.__dict__.update(_names_for(path))
+    return code, main
+
+
+def _run_counted(code, main, left):
+    """Runs it, and hands on what it ran and held when it ends, however that is."""
+    import gc
+    import tracemalloc
     counter, depth = Counter(), iron_stopwatch.Depth()
     gc.collect()  # as in _weigh()
     tracemalloc.start(1)
@@ -1265,10 +1269,58 @@ def _count_program(path):
         sys.setprofile(None)
         counter.stop()
         heap = max(0, tracemalloc.get_traced_memory()[1] - before)
+        left(counter.steps(), _spent_in_all(), heap, depth.peak, counter.told())
+
+
+def _count_program(path):
+    """Once, as any program is run: what is counted stands in a file then."""
+    told = os.environ.pop("IRON_STOPWATCH_STEPS")
+    code, main = _begun(path)
+
+    def left(steps, bulk, heap, stack, spots):
         with open(told, "w", encoding="utf-8") as handle:
-            handle.write("%d %d %d %d %d %s\n" % (
-                counter.steps(), _spent_in_all(), heap, depth.peak, iron_stopwatch.GRAIN, counter.told()))
+            handle.write("%d %d %d %d %d %s\n" % (steps, bulk, heap, stack, iron_stopwatch.GRAIN, spots))
+    _run_counted(code, main, left)
+
+
+class _ProgramWorker(iron_stopwatch._Worker):
+    """Counts a whole program again and again, each time in a copy of the process in which it has begun."""
+
+    def __init__(self, path):
+        import gc
+        import tracemalloc  # each copy has it ready
+        super().__init__(None, None, None)
+        self.code, self.main = _begun(path)
+        gc.collect()
+        gc.freeze()  # a copy need not look through what stood here before
+        del tracemalloc
+
+    def measured_floor(self):
+        return 0
+
+    def counted(self, path):
+        return self.apart(lambda: self.run_on(path))
+
+    def run_on(self, path):
+        for name, flags, number in ((path, os.O_RDONLY, 0), (os.devnull, os.O_WRONLY, 1)):
+            handle = os.open(name, flags)
+            os.dup2(handle, number)
+            os.close(handle)
+        said = []
+
+        def left(steps, bulk, heap, stack, spots):
+            said.append("done steps=%d bulk_steps=%d heap_peak_bytes=%d stack_peak_bytes=%d grain_bytes=%d %s" % (
+                steps, bulk, heap, stack, iron_stopwatch.GRAIN, spots))
+        try:
+            _run_counted(self.code, self.main, left)
+        except SystemExit as end:
+            if end.code not in (None, 0):
+                return "failed exit status %s" % end.code
+        return said[0]
 
 
 if __name__ == "__main__" and len(sys.argv) > 1:
-    _count_program(sys.argv[1])
+    if "IRON_STOPWATCH_STEPS" in os.environ:
+        _count_program(sys.argv[1])
+    else:
+        _ProgramWorker(sys.argv[1]).run()

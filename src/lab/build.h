@@ -27,6 +27,7 @@ struct Built {
     bool one_thread = false;          // its runtime has no threads of its own
     Runnable timing;                  // the program as the user meant it
     std::optional<Runnable> counting; // with step counters; missing where steps can't be counted
+    bool counts_in_copies = false;    // a whole program: as a worker it counts again and again
     SpotReader spots;                 // of what it counts
     std::string no_counting;          // why
     std::string supplied;             // told of a bare function: what was put before it

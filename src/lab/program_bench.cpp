@@ -78,15 +78,7 @@ Timed ProgramBench::time(const InputId &which, const Measurement &blank) {
     return timed;
 }
 
-namespace {
-
-// What a counted program leaves in its file (docs/protocol.md): two numbers, or five, and words after them.
-struct Left {
-    std::vector<std::int64_t> numbers;
-    Said said;
-};
-
-Left read_left(const std::filesystem::path &path) {
+ProgramBench::Left ProgramBench::read_left(const std::filesystem::path &path) {
     std::ifstream in(path);
     Left left;
     for (std::string word; in >> word;)
@@ -98,46 +90,71 @@ Left read_left(const std::filesystem::path &path) {
     return left;
 }
 
-} // namespace
+Ending ProgramBench::run(const Runnable &runnable, const Input &input, bool exact_peak) {
+    const Ending ending = run_program(runnable, input.path, scratch_ / "counted.answer",
+                                      scratch_ / "program.err", 2 * problem_.limits.time_s, exact_peak);
+    if (ending.outcome != Outcome::done) throw Failure{ending.outcome, told(ending)};
+    return ending;
+}
+
+std::optional<ProgramBench::Left> ProgramBench::counted_in_a_copy(const Input &input) {
+    if (!built_.counts_in_copies) return std::nullopt;
+    if (!counter_ || !counter_->alive())
+        counter_ = std::make_unique<Worker>(*built_.counting, true, scratch_ / "counter.err");
+    const Reply reply = counter_->ask("count " + input.path.string(), 2 * problem_.limits.time_s);
+    if (reply.outcome == Outcome::over_time) throw Failure{reply.outcome, reply.detail};
+    if (reply.outcome != Outcome::done || reply.refused) {
+        counter_.reset();
+        return std::nullopt;
+    }
+    Left left{{}, reply.values, counter_->id()};
+    for (const char *name : {"steps", "bulk_steps", "heap_peak_bytes", "stack_peak_bytes", "grain_bytes"})
+        left.numbers.push_back(static_cast<std::int64_t>(reply.number(name)));
+    return left;
+}
+
+ProgramBench::Left ProgramBench::counted(const Input &input) {
+    if (auto left = counted_in_a_copy(input)) return *std::move(left);
+    const std::filesystem::path steps = scratch_ / "program.steps";
+    Runnable counting = *built_.counting;
+    counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
+    const auto process = static_cast<int>(run(counting, input, false).process);
+    built_.counts_in_copies = false; // what a copy could not do went well here
+    Left left = read_left(steps);
+    left.process = process;
+    std::error_code ignored;
+    std::filesystem::remove(steps, ignored);
+    return left;
+}
 
 std::vector<Measurement> ProgramBench::count(const InputId &which, const Measurement &blank,
                                              const CountAsk &ask) {
     const Input input = inputs_.get(which.shape, which.sizes, which.seed);
     Measurement form = blank;
     form.text_bytes = static_cast<std::int64_t>(input.bytes);
-    const std::filesystem::path answer = scratch_ / "counted.answer", errors = scratch_ / "program.err";
     std::vector<Measurement> made;
     std::optional<SpaceReading> held;
-    const auto run = [&](const Runnable &runnable, bool exact_peak) {
-        const Ending ending =
-            run_program(runnable, input.path, answer, errors, 2 * problem_.limits.time_s, exact_peak);
-        if (ending.outcome != Outcome::done) throw Failure{ending.outcome, told(ending)};
-        return ending;
-    };
     for (int time = 0; built_.counting && time < (ask.twice ? 2 : 1); ++time) {
-        const std::filesystem::path steps = scratch_ / "program.steps";
-        Runnable counting = *built_.counting;
-        counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
+        const Left left = counted(input);
+        if (left.numbers.empty()) {
+            note(built_.name + ": it left no steps: it ended without running its exit handlers");
+            continue;
+        }
         Measurement m = form;
         m.kind = MeasuredKind::counting;
         m.long_numbers = built_.long_numbers;
-        m.worker = static_cast<int>(run(counting, false).process);
-        if (const auto left = read_left(steps); !left.numbers.empty()) {
-            m.steps = left.numbers[0];
-            m.bulk_steps = left.numbers[1];
-            m.spots = built_.spots(left.said);
-            if (!m.spots.empty()) m.steps = total_of(m.spots);
-            made.push_back(m);
-            if (left.numbers.size() == 5) {
-                held = SpaceReading{};
-                held->heap_peak_bytes = left.numbers[2];
-                held->stack_peak_bytes = left.numbers[3];
-                held->grain_bytes = left.numbers[4];
-            }
-        } else
-            note(built_.name + ": it left no steps: it ended without running its exit handlers");
-        std::error_code ignored;
-        std::filesystem::remove(steps, ignored);
+        m.worker = left.process;
+        m.steps = left.numbers[0];
+        m.bulk_steps = left.numbers[1];
+        m.spots = built_.spots(left.said);
+        if (!m.spots.empty()) m.steps = total_of(m.spots);
+        made.push_back(m);
+        if (left.numbers.size() == 5) {
+            held = SpaceReading{};
+            held->heap_peak_bytes = left.numbers[2];
+            held->stack_peak_bytes = left.numbers[3];
+            held->grain_bytes = left.numbers[4];
+        }
     }
     if (made.size() == 2 && made[0].steps != made[1].steps)
         made[0].varying = made[1].varying = true;
@@ -145,7 +162,7 @@ std::vector<Measurement> ProgramBench::count(const InputId &which, const Measure
         made.pop_back();
     // A run that was just timed there tells it, where another would cost as much as all the rest.
     const bool known = timed_last_ && timed_last_->first == which;
-    const Ending ending = known ? timed_last_->second : run(built_.timing, true);
+    const Ending ending = known ? timed_last_->second : run(built_.timing, input, true);
     Measurement m = form;
     m.kind = MeasuredKind::space;
     m.worker = static_cast<int>(ending.process);

@@ -1,6 +1,7 @@
 // A whole program on the bench: every reading is a process, start-up and reading included.
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <string>
 #include <utility>
@@ -9,6 +10,7 @@
 #include "lab/answerer.h"
 #include "lab/build.h"
 #include "lab/input_store.h"
+#include "lab/worker.h"
 
 namespace iron {
 
@@ -31,11 +33,23 @@ class ProgramBench : public Runner {
     Timed time(const InputId &which, const Measurement &blank) override;
     std::vector<Measurement> count(const InputId &which, const Measurement &blank,
                                    const CountAsk &ask) override;
-    void renew() override {} // every run is a new process
+    void renew() override { counter_.reset(); } // every other run is a new process
     std::vector<std::string> notes() const override { return notes_; }
 
   private:
+    // What a counted program leaves (docs/protocol.md): two numbers, or five, and words after them.
+    struct Left {
+        std::vector<std::int64_t> numbers;
+        Said said;
+        int process = 0;
+    };
+
     void note(const std::string &text);
+    static Left read_left(const std::filesystem::path &path);
+    Left counted(const Input &input);
+    // Of a worker that stays; nothing where that did not end well: a run of its own tells how it ends.
+    std::optional<Left> counted_in_a_copy(const Input &input);
+    Ending run(const Runnable &runnable, const Input &input, bool exact_peak);
 
     const Problem &problem_;
     Built built_;
@@ -45,6 +59,7 @@ class ProgramBench : public Runner {
     Answerer answerer_;
     std::vector<std::string> notes_;
     std::optional<std::pair<InputId, Ending>> timed_last_; // where the run told its peak too
+    std::unique_ptr<Worker> counter_;
 };
 
 } // namespace iron

@@ -82,6 +82,27 @@ TEST(Lines, OfWholeProgramsTheOneThatBreaksAClaimIsNamed) {
     EXPECT_EQ(violations(folder.json("lines.json"), "lines"), "");
 }
 
+TEST(Lines, TheOneBeforeALoopRunsAsOftenAsItIsReached) {
+    const Folder folder;
+    folder.write(
+        "chain.cpp",
+        "#include <iostream>\n\nstruct Mark {\n    long long level;\n    Mark *next = nullptr;\n};\n\n"
+        "int main() {\n    int n;\n    std::cin >> n;\n    Mark *first = nullptr;\n"
+        "    long long top = 0;\n    for (int i = 0; i < n; ++i) {\n        long long level;\n"
+        "        std::cin >> level;\n        Mark **at = &first;\n        while (*at)\n"
+        "            at = &(*at)->next;\n        *at = new Mark{level};\n"
+        "        if (i == 0 || level > top) top = level;\n    }\n"
+        "    std::cout << top << std::endl;\n}\n");
+    folder.levels("[solutions.chain]\nsource = \"chain.cpp\"\ntime = \"O(n)\"\n");
+    const Ran ran = folder.run({"run", "--budget", "1s", "--upto", "n=100", "--shapes", "calm"});
+    ASSERT_LT(ran.status, 2) << ran.err;
+    const double n = 100;
+    SpotCounts counts = counts_at(folder, "chain", n);
+    EXPECT_EQ(counts["15"], n) << ran.out << ran.err;
+    EXPECT_EQ(counts["17"], n * (n + 1) / 2);
+    EXPECT_EQ(counts["18"], n * (n - 1) / 2);
+}
+
 TEST(Lines, RunAsOftenAsAPersonWouldCount) {
     const Folder folder;
     folder.solution("half",

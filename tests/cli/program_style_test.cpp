@@ -92,6 +92,38 @@ TEST(ProgramStyle, StepsAreCountedInPythonAndJavaScript) {
     EXPECT_GE(sizes["script"].size(), 3u);
 }
 
+// One process begins, and each count is a copy of it: what a program leaves in it is not there for the next.
+TEST(ProgramStyle, PythonIsCountedInCopiesOfOneProcess) {
+    const Folder folder;
+    folder.write("exits.py",
+                 "import sys\n\nlevels = [int(w) for w in sys.stdin.buffer.read().split()][1:]\n"
+                 "top = 0\nfor level in levels:\n    top = max(top, level)\nprint(top)\nsys.exit(0)\n");
+    folder.write("opens.py",
+                 "def main(seen=[]):\n    with open(0) as given:\n        n = int(given.readline())\n"
+                 "        for word in given.readline().split():\n            seen.append(int(word))\n"
+                 "    print(max(seen, default=0))\n\nif __name__ == '__main__':\n    main()\n");
+    folder.write("gives-up.py", "import os\nlevels = input() and [int(w) for w in input().split()]\n"
+                                "print(max(levels, default=0), flush=True)\nos._exit(0)\n");
+    std::string tables;
+    for (const char *name : {"exits", "opens", "gives-up"})
+        tables += fmt::format("[solutions.{}]\nsource = \"{}.py\"\ntime = \"O(n)\"\n", name, name);
+    folder.levels(tables);
+    const Ran ran = folder.run({"run", "--budget", "4s", "--upto", "n=300", "--shapes", "calm"});
+    EXPECT_LT(ran.status, 2) << ran.err;
+    expect_contains(ran.err + ran.out, "gives-up: it left no steps");
+    std::map<std::string, std::set<int>> processes, generations;
+    for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
+        if (m.kind != MeasuredKind::counting) continue;
+        processes[m.solution].insert(m.worker);
+        generations[m.solution].insert(m.generation);
+        SpotCounts spots = m.spots;
+        EXPECT_EQ(spots[m.solution == "exits" ? "6" : "5"], m.sizes.at("n")) << m.solution;
+    }
+    for (const char *name : {"exits", "opens"})
+        EXPECT_EQ(processes[name].size(), generations[name].size()) << name;
+    EXPECT_EQ(processes.count("gives-up"), 0u);
+}
+
 // A table of n^2 bytes, 256 KiB at the most: resident memory of a process says little of that.
 TEST(ProgramStyle, WhatAProgramHoldsIsReadBelowTheSizeOfAnEmptyOne) {
     const Folder folder;

@@ -39,6 +39,13 @@ TEST(GccNotes, ABlockIsDominatedByTheOneOnEveryWay) {
     EXPECT_EQ(loop().dominators(), (std::vector<std::uint32_t>{0, 2, 0, 2}));
 }
 
+TEST(GccNotes, ALoopBeginsWhereAWayLeadsBack) {
+    const std::vector<std::uint32_t> above = loop().dominators();
+    EXPECT_TRUE(loop().is_loop_head(2, above));
+    EXPECT_FALSE(loop().is_loop_head(3, above));
+    EXPECT_FALSE(loop().is_loop_head(1, above));
+}
+
 TEST(GccNotes, AFileOfAnotherKindIsNotRead) {
     const Workspace scratch;
     write_file(scratch.path() / "x.gcno", "nothing of the kind");

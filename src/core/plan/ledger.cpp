@@ -60,6 +60,15 @@ void Ledger::told_count(const Cell &cell, double cost_s) {
     const double share = call_s > 0 ? cost_s / call_s : of.least_share;
     of.least_count_s = first ? cost_s : std::min(of.least_count_s, cost_s);
     of.least_share = first ? share : std::min(of.least_share, share);
+    if (call_s > 0) {
+        using namespace policy::plan;
+        of.least_call_s = of.least_call_s > 0 ? std::min(of.least_call_s, call_s) : call_s;
+        const bool starts = of.least_call_s > as_long_as_a_start_s;
+        if (starts && call_s > shows * of.least_call_s && call_s >= of.longest_call_s) {
+            of.longest_call_s = call_s;
+            of.share_beyond = std::max(0.0, cost_s - of.least_count_s) / (call_s - of.least_call_s);
+        }
+    }
     if (found == cells.end()) return;
     found->second.count_s = cost_s;
     found->second.has_count = true;

@@ -29,9 +29,15 @@ struct CellRecord {
 struct SolutionCosts {
     int timed = 0, counted = 0;
     double least_count_s = 0, least_share = 0; // of counts against calls
+    double least_call_s = 0;
+    // The same of what either takes beyond its least, by the longest call that was counted: a start that
+    // counts do without would hide it.
+    double longest_call_s = 0, share_beyond = 0;
     bool known() const { return counted > 1; }
     double expected_count_s(double call_s) const {
-        return known() ? std::max(least_count_s, least_share * call_s) : 0;
+        if (!known()) return 0;
+        const double beyond = share_beyond * std::max(0.0, call_s - least_call_s);
+        return std::max({least_count_s, least_share * call_s, least_count_s + beyond});
     }
 };
 
@@ -42,8 +48,8 @@ struct Ledger {
 
     PlanOptions options;
     std::map<Cell, CellRecord> cells;
-    std::map<int, SolutionCosts> costs;        // by solution
-    std::map<std::pair<int, int>, Need> needs; // by solution and shape
+    std::map<int, SolutionCosts> costs;            // by solution
+    std::map<std::pair<int, int>, Need> needs;     // by solution and shape
     std::map<std::pair<int, int>, double> spent_s; // the same: all that its steps took
     int generation = 0;
     int round = 0;

@@ -67,7 +67,7 @@ class Planner {
     Counting counting_;
     Rounds rounds_;
     Stage stage_ = Stage::climb;
-    bool asked_ = false; // for verdicts, since anybody climbed
+    bool asked_ = false;       // for verdicts, since anybody climbed
     std::optional<Cell> last_; // whose step is under way
 };
 

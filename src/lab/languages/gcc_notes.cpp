@@ -148,6 +148,15 @@ NotedFunction::block_counts(const std::map<std::uint32_t, std::int64_t> &counter
     return block;
 }
 
+bool NotedFunction::is_loop_head(std::uint32_t block, const std::vector<std::uint32_t> &above) const {
+    return std::any_of(blocks[block].arcs_in.begin(), blocks[block].arcs_in.end(), [&](std::uint32_t arc) {
+        std::uint32_t from = arcs[arc].from;
+        while (from != block && above[from] != from)
+            from = above[from];
+        return from == block;
+    });
+}
+
 // Source: Cooper, Harvey, Kennedy, "A simple, fast dominance algorithm" (2001).
 std::vector<std::uint32_t> NotedFunction::dominators() const {
     const std::size_t n = blocks.size();

@@ -39,6 +39,8 @@ struct NotedFunction {
     std::vector<std::int64_t> block_counts(const std::map<std::uint32_t, std::int64_t> &counters) const;
     // The block before each on every way to it; of the entry, and of what can't be reached, itself.
     std::vector<std::uint32_t> dominators() const;
+    // Whether a way leads back to it from what it dominates; `above`: dominators().
+    bool is_loop_head(std::uint32_t block, const std::vector<std::uint32_t> &above) const;
 };
 
 struct GccNotes {

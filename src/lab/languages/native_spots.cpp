@@ -102,11 +102,21 @@ void NativeSpots::add_function(const NotedFunction &function, const fs::path &fr
             library += ran[block];
             continue;
         }
-        // What a line calls and the compiler put in its place belongs to the line.
-        for (std::uint32_t at = static_cast<std::uint32_t>(block); own.empty() && above[at] != at;) {
-            at = above[at];
-            if (auto lines_there = own_lines(at); !lines_there.empty()) own = {lines_there.back()};
-        }
+        const auto line_before = [&]() -> std::vector<SourceLine> {
+            for (auto at = static_cast<std::uint32_t>(block); above[at] != at;) {
+                at = above[at];
+                if (const auto lines_there = own_lines(at); !lines_there.empty()) return {lines_there.back()};
+            }
+            return {};
+        };
+        // What a line calls and the compiler put in its place belongs to the line. Of the line before a loop
+        // something may be left at the loop's head: the last note of a call that was put in place.
+        if (own.empty())
+            own = line_before();
+        else if (own.size() > 1 && !above.empty() &&
+                 function.is_loop_head(static_cast<std::uint32_t>(block), above) &&
+                 line_before() == std::vector<SourceLine>{own.front()})
+            own.erase(own.begin());
         for (const SourceLine &line : own) {
             std::int64_t &most = lines[key_of(spot(line, from))];
             most = std::max(most, ran[block]);
