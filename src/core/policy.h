@@ -229,8 +229,8 @@ constexpr int closer_sizes = 5; // put in below a rung that costs too much
 // A template that asks the same for sizes so much smaller and so many times as large has cut them. [programs]
 constexpr double a_little_smaller = 0.95, much_larger = 4;
 
-// A step that costs next to nothing is taken at once, and one of a series that has taken less than this part of
-// an equal share; one of twice the cost waits for so many sizes more; so long urgent lines go alone.
+// A step that costs next to nothing is taken at once, and one of a series that has taken less than this part
+// of an equal share; one of twice the cost waits for so many sizes more; so long urgent lines go alone.
 constexpr double little = 1e-3, thrifty = 0.4;
 constexpr double dearer_waits = 3;
 constexpr std::size_t first_line_ahead = 4; // sizes

@@ -7,6 +7,7 @@
 
 #include "core/bound/print.h"
 #include "core/claim/level.h"
+#include "core/claim/rivals.h"
 #include "core/claim/time_beside_steps.h"
 #include "core/growth/least_squares.h"
 #include "core/policy.h"
@@ -95,36 +96,12 @@ std::vector<RatioRead> in_amounts_of_their_own(const Evidence &e, std::vector<Ra
     return places;
 }
 
-// The sizes along which a growth leaves the bound upwards by themselves, the others as good as fixed.
-std::vector<std::size_t> leaves_along(const Fit &fit, const Evidence &e) {
-    const std::vector<std::string> &names = e.growth->names();
-    const SizeOrder::Course bounds = e.growth->order().course_of(e.bound.growth);
-    std::vector<std::size_t> along;
-    for (std::size_t i = 0; i < names.size(); ++i) {
-        Ray ray;
-        for (const std::string &other : names)
-            if (other != names[i]) ray[other] = {0, 0, 1};
-        const bool leaves = std::any_of(fit.leads.begin(), fit.leads.end(), [&](const CandidatePtr &lead) {
-            return !SizeOrder::within(lead->course, bounds) &&
-                   growth_of(lead->expression, ray) > growth_of(e.bound.growth, ray);
-        });
-        if (leaves) along.push_back(i);
-    }
-    return along;
-}
-
 // What explains the readings best outside the bound, but for growth that rises where they stay level.
 void look_outside(Evidence &e) {
     const Growth &growth = *e.growth;
     Refuted is_refuted;
-    const std::vector<RatioRead> places = ratios_on(e);
     if (e.is_exact() && e.is_over_several() && e.bound.kind != Bound::Kind::lower)
-        is_refuted = [&](const Fit &fit) {
-            std::vector<RatioRead> told = places;
-            for (std::size_t i = 0; i < told.size(); ++i)
-                told[i].log_ratio = std::log(std::max(fit.fitted[i], 1e-300)) - told[i].log_bound;
-            return rises_where_level(leaves_along(fit, e), told, places);
-        };
+        is_refuted = refuted_where_level(growth, e.bound, ratios_on(e));
     e.outside = best_outside(e.bound, growth, is_refuted);
     e.outside_unlisted = best_off_the_list(e.bound, growth, is_refuted);
     constexpr double infinite = std::numeric_limits<double>::infinity();
