@@ -48,9 +48,11 @@ def kind_of(bound):
     return "logarithm" if re.fullmatch(r"log [a-z]", inside) else "with a logarithm"
 
 
-def style_of(source):
-    """Function style has an adapter's line in it."""
-    return "function" if re.search(r"iron_stopwatch|IronStopwatch", source.read_text()) else "whole program"
+def style_of(problem, source):
+    """Function style has an adapter's line in it; bare functions are called as the problem says."""
+    if re.search(r"iron_stopwatch|IronStopwatch", source.read_text()):
+        return "function"
+    return "bare function" if "call" in problem else "whole program"
 
 
 def time_spent(journal):
@@ -126,7 +128,7 @@ def main():
             verdict = one["verdict"] if one else "missing"
             truth = "holds" if claim["truth"] == "loose" else claim["truth"]
             kind = "right" if verdict == truth else "undecided" if verdict == "undecided" else "wrong"
-            for of in (language, style_of(folder / source), claim["metric"], kind_of(claim["bound"]),
+            for of in (language, style_of(problem, folder / source), claim["metric"], kind_of(claim["bound"]),
                        "true claims" if truth == "holds" else "false claims"):
                 tally[of, kind] += 1
             tally["all", kind] += 1

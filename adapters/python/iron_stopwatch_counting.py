@@ -1288,12 +1288,10 @@ class _ProgramWorker(iron_stopwatch._Worker):
 
     def __init__(self, path):
         import gc
-        import tracemalloc  # each copy has it ready
         super().__init__(None, None, None)
         self.code, self.main = _begun(path)
         gc.collect()
         gc.freeze()  # a copy need not look through what stood here before
-        del tracemalloc
 
     def measured_floor(self):
         return 0

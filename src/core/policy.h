@@ -65,6 +65,9 @@ constexpr double least_exponent_of_a_logarithm = 0.1;
 // [programs]
 constexpr double hardly_anything = 1e-3;
 
+// Outside each claim so many are kept: what else is known of the readings may refute the first. [programs]
+constexpr std::size_t most_rivals = 6;
+
 // Off by so much on average (relative), and by so many squared errors a place, nothing fits. [programs]
 constexpr double poor_fit = 0.1, poor_chi2 = 6;
 // Growth on no list is told as the best where it leads by so much, ln units. [programs]

@@ -105,12 +105,16 @@ void look_outside(Evidence &e) {
     e.outside = best_outside(e.bound, growth, is_refuted);
     e.outside_unlisted = best_off_the_list(e.bound, growth, is_refuted);
     constexpr double infinite = std::numeric_limits<double>::infinity();
-    double refuted = -infinite; // of the listed ones the worst: what was not kept is no better
+    // Of the listed ones, the best first: what was not kept is no better than the last of those that surely
+    // were.
+    std::vector<double> refuted;
     for (const std::vector<Fit> *fits : {&growth.fits, &growth.rivals})
         for (const Fit &fit : *fits)
-            if (!fit.bent && !fit.apart && !grows_within(fit, e)) refuted = fit.score;
+            if (!fit.bent && !fit.apart && !grows_within(fit, e)) refuted.push_back(fit.score);
+    std::sort(refuted.rbegin(), refuted.rend());
+    refuted.resize(std::min(refuted.size(), policy::growth::most_rivals));
     const auto beside = [&](double score) { return e.inside ? score - e.inside->score : infinite; };
-    e.against = e.outside ? beside(e.outside->score) : refuted > -infinite ? beside(refuted) : -infinite;
+    e.against = e.outside ? beside(e.outside->score) : refuted.empty() ? -infinite : beside(refuted.back());
     e.unlisted = e.outside_unlisted ? beside(e.outside_unlisted->score) : -infinite;
 }
 
@@ -243,8 +247,9 @@ std::pair<std::size_t, std::size_t> telling_points(const Evidence &e, const Fit 
         counts[order[i]] = true;
     const SizeOrder::Course bounds = growth.order().course_of(e.bound.growth);
     const auto excess = [&](std::size_t point) {
-        double most = outside ? -1e300 : 0;
-        for (const CandidatePtr &lead : outside ? outside->leads : std::vector<CandidatePtr>{})
+        if (!outside) return 0.0;
+        double most = -1e300;
+        for (const CandidatePtr &lead : outside->leads)
             if (!SizeOrder::within(lead->course, bounds))
                 most = std::max(most, evaluate_log(lead->expression, growth.sizes_at(point)) -
                                           evaluate_log(e.bound.growth, growth.sizes_at(point)));

@@ -315,7 +315,7 @@ std::vector<Generator> Search::generators_of(const Tried &one, const Cone &cone)
 // next best outside each.
 std::vector<Fit> Search::collected() {
     const std::vector<const Tried *> ranked = this->ranked(true);
-    constexpr std::size_t best_told = 12, most_rivals = 6;
+    constexpr std::size_t best_told = 12;
     std::vector<bool> kept(ranked.size(), design_.catalogue().is_dense());
     for (std::size_t i = 0; i < ranked.size(); ++i)
         kept[i] = kept[i] || i < best_told;
@@ -332,7 +332,7 @@ std::vector<Fit> Search::collected() {
             std::size_t &found = keeps ? inside : one.bent ? bent_outside[one.set.size() - 1] : outside;
             if (found++ == 0)
                 kept[i] = true;
-            else if (!keeps && found <= most_rivals)
+            else if (!keeps && found <= policy::growth::most_rivals)
                 rivals[i] = true;
         }
     }

@@ -71,7 +71,6 @@ class Search {
 
     std::vector<const Tried *> ranked(bool bent_too) const; // what fits at all, the best first
     std::vector<Fit> collected();
-    std::vector<Fit> rivals_;
     // What a set was solved with.
     std::vector<Generator> generators_of(const Tried &one, const Cone &cone) const;
 
@@ -81,6 +80,7 @@ class Search {
     Memory memory_;
     std::vector<int> listed_; // may lead
     std::vector<Claim> claims_;
+    std::vector<Fit> rivals_; // see rivals()
     std::size_t screened_ = 0;
     NormalEquations screen_;
     std::vector<int> columns_; // of the set that is screened
