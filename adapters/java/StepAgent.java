@@ -18,8 +18,8 @@ import java.util.jar.JarFile;
 /**
  * Puts the classes that StepRewriter made count in the place of those that don't. The tool starts counting processes
  * with it. Its argument, parted by colons: the jar that holds IronStopwatchCounters, which every class must see, and the
- * classes of the library and of the solution, rewritten ahead: to rewrite them takes longer than all else of a start. Of
- * a whole program the steps are written when it ends.
+ * classes of the library and of the solution, rewritten ahead: to rewrite them takes longer than all else of a start; and
+ * the main class of a whole program. Its steps are written when it ends, or a worker counts it again and again.
  */
 public final class StepAgent {
     private StepAgent() {}
@@ -36,7 +36,8 @@ public final class StepAgent {
                 IronStopwatchCounters.here = 0; // this is nobody's work
                 try {
                     return loader == null ? library.of(name)
-                        : loader == ClassLoader.getSystemClassLoader() ? own.of(name) : null;
+                        : loader == ClassLoader.getSystemClassLoader() || loader instanceof ProgramWorker.Fresh ? own.of(name)
+                        : null;
                 } finally {
                     IronStopwatchCounters.here = here;
                 }
@@ -56,6 +57,7 @@ public final class StepAgent {
             any = !loaded.isEmpty();
             retransform(instrumentation, loaded);
         }
+        if (files.length > 3 && told == null) new ProgramWorker(files[3], own.names()).run();
     }
 
     private static void retransform(Instrumentation instrumentation, List<Class<?>> loaded) {
@@ -100,6 +102,7 @@ public final class StepAgent {
         }
 
         boolean holds(String name) { return places.containsKey(name); }
+        Set<String> names() { return places.keySet(); }
 
         synchronized byte[] of(String name) {
             long[] place = places.get(name);

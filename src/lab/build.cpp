@@ -300,7 +300,7 @@ void Builder::build_counter(const Recipe &recipe, Built &built) const {
     }
     language->make_counting(recipe, counting);
     built.counting = std::move(counting);
-    built.counts_in_copies = recipe.style == Style::program && language->counts_in_copies();
+    built.counts_in_copies = recipe.style == Style::program && language->counts_in_copies(recipe);
     built.spots = language->spot_reader(recipe, program);
 }
 

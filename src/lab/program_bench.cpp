@@ -107,9 +107,11 @@ std::optional<ProgramBench::Left> ProgramBench::counted_in_a_copy(const Input &i
         counter_.reset();
         return std::nullopt;
     }
+    counted_in_copies_ = true;
     Left left{{}, reply.values, counter_->id()};
     for (const char *name : {"steps", "bulk_steps", "heap_peak_bytes", "stack_peak_bytes", "grain_bytes"})
-        left.numbers.push_back(static_cast<std::int64_t>(reply.number(name)));
+        if (reply.values.contains(name))
+            left.numbers.push_back(static_cast<std::int64_t>(reply.number(name)));
     return left;
 }
 
@@ -119,11 +121,13 @@ ProgramBench::Left ProgramBench::counted(const Input &input) {
     Runnable counting = *built_.counting;
     counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
     const auto process = static_cast<int>(run(counting, input, false).process);
-    built_.counts_in_copies = false; // what a copy could not do went well here
     Left left = read_left(steps);
     left.process = process;
     std::error_code ignored;
     std::filesystem::remove(steps, ignored);
+    // A start is in the count of a run of its own and not in that of a copy: one series has but one of them.
+    if (counted_in_copies_) return {};
+    built_.counts_in_copies = false; // what a copy could not do went well here
     return left;
 }
 
@@ -137,7 +141,9 @@ std::vector<Measurement> ProgramBench::count(const InputId &which, const Measure
     for (int time = 0; built_.counting && time < (ask.twice ? 2 : 1); ++time) {
         const Left left = counted(input);
         if (left.numbers.empty()) {
-            note(built_.name + ": it left no steps: it ended without running its exit handlers");
+            note(built_.name + (counted_in_copies_
+                                    ? ": an input was not counted: it ends well in a process of its own alone"
+                                    : ": it left no steps: it ended without running its exit handlers"));
             continue;
         }
         Measurement m = form;

@@ -55,6 +55,7 @@ Worker::Worker(const Runnable &runnable, bool same_addresses, const std::string 
     launch.descriptor_3 = theirs_in;
     launch.descriptor_4 = theirs_out;
     launch.error_path = error_path;
+    launch.input_path = runnable.worker_input;
     launch.same_addresses = same_addresses;
     runnable.put_limits(launch);
     try {

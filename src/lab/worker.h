@@ -15,10 +15,11 @@ struct Runnable {
     std::vector<std::string> command;
     std::filesystem::path folder;
     Limits limits;
-    std::vector<std::string> environment; // NAME=VALUE
-    bool reserves_memory = false;         // resident memory is held against the limit, not address space
-    std::vector<int> processors = {};     // that it may run on; empty: all
-    Confines confines = {};               // of what is somebody else's
+    std::vector<std::string> environment;   // NAME=VALUE
+    bool reserves_memory = false;           // resident memory is held against the limit, not address space
+    std::vector<int> processors = {};       // that it may run on; empty: all
+    Confines confines = {};                 // of what is somebody else's
+    std::string worker_input = "/dev/null"; // standard input of a worker
 
     void put_limits(Launch &launch) const;
 };

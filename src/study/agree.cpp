@@ -333,17 +333,19 @@ class Agreeing {
         found_on_[entry.name] = trial;
     }
 
-    // The same fault on another input? Everybody else is asked as before.
+    // The same fault on another input? Where its answer could be at fault everybody else is asked as before.
     std::optional<Fault> fault_on(const SolutionAgreement &suspect, const Trial &trial) {
         const Answered answered = asked(suspect.name, trial);
+        const Outcome ended = suspect.outcome == Outcome::wrong_answer ? Outcome::done : suspect.outcome;
+        if (answered.outcome != ended && !(answered.outcome == Outcome::done && says_nothing(answered.text)))
+            return std::nullopt;
         std::map<std::string, std::string> answers;
         for (auto &[name, theirs] : asked(asked_at(trial.sizes), trial))
             if (theirs.outcome == Outcome::done) answers[name] = std::move(theirs.text);
         const bool silent = answered.outcome == Outcome::done && says_nothing(answered.text) &&
                             !ballot_.may_be_nothing(answers, trial.expected);
         const Outcome outcome = silent ? Outcome::no_answer : answered.outcome;
-        if (outcome != (suspect.outcome == Outcome::wrong_answer ? Outcome::done : suspect.outcome))
-            return std::nullopt;
+        if (outcome != ended) return std::nullopt;
         const std::optional<std::string> expected = ballot_.expected(trial.input, answers);
         if (outcome != Outcome::done)
             return Fault{outcome, silent ? suspect.detail : answered.detail, expected.value_or(""),

@@ -63,7 +63,7 @@ Counting counting_for(const Recipe &recipe, const fs::path &program) {
     parts.counters = jar(recipe, {"IronStopwatchCounters"}, {});
     std::vector<std::string> options = bytecode_library;
     options.insert(options.end(), {"-cp", parts.counters.string()});
-    parts.agent = jar(recipe, {"StepAgent", "StepRewriter"}, options);
+    parts.agent = jar(recipe, {"StepAgent", "StepRewriter", "ProgramWorker"}, options);
     std::vector<std::string> rewrite = {"java", "-XX:+UseSerialGC", "-XX:-UsePerfData"};
     rewrite.insert(rewrite.end(), bytecode_library.begin(), bytecode_library.end());
     rewrite.insert(rewrite.end(),
@@ -168,13 +168,21 @@ class Java : public Language {
         const auto class_path = std::find(runnable.command.begin(), runnable.command.end(), "-cp");
         const Counting parts = counting_for(recipe, *std::next(class_path));
         const std::vector<std::string> options = {
-            fmt::format("-javaagent:{}={}:{}:{}", parts.agent.string(), parts.counters.string(),
-                        parts.library.string(), parts.own.string()),
+            fmt::format("-javaagent:{}={}:{}:{}{}", parts.agent.string(), parts.counters.string(),
+                        parts.library.string(), parts.own.string(),
+                        recipe.style == Style::program ? ":" + main_class_of(read_file(recipe.main_source()))
+                                                       : ""),
             // Every object counts by itself; and no method of the library is replaced by the compiler's own
             // form of it once it has run often, as the other compiler would.
             "-XX:-PrintWarnings", "-XX:-UseTLAB", "-Xmn2m", "-XX:TieredStopAtLevel=1"};
         runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
+        // A folder can't be read: a program that goes around the System.in that it is given fails, and does
+        // not take nothing for its input.
+        if (recipe.style == Style::program) runnable.worker_input = "/";
     }
+
+    // A thread beside the first could end all others, and here not.
+    bool counts_in_copies(const Recipe &recipe) const override { return recipe.solution.threads == 1; }
 
     // The agent names files by their class.
     SpotReader spot_reader(const Recipe &recipe, const fs::path &) const override {

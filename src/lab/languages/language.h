@@ -92,9 +92,9 @@ class Language {
     // builds count start what `recipe` (counting) built.
     virtual void make_counting(const Recipe &recipe, Runnable &runnable) const = 0;
     virtual bool counts_by_build() const { return false; }
-    // That runnable, of a whole program and started as a worker, counts one input after the other, each in a
-    // copy of itself: what begins alike is begun once.
-    virtual bool counts_in_copies() const { return false; }
+    // That runnable, of a whole program and started as a worker, counts one input after the other, each as if
+    // the program had just begun: what begins alike is begun once.
+    virtual bool counts_in_copies(const Recipe &) const { return false; }
     // Of that runnable, of what `program` was built. Languages whose runtime knows its lines tell them
     // themselves.
     virtual SpotReader spot_reader(const Recipe &recipe, const std::filesystem::path &program) const;

@@ -46,7 +46,7 @@ class Python : public Language {
         runnable.environment.push_back("PYTHONHASHSEED=0"); // the same count every time
     }
 
-    bool counts_in_copies() const override { return true; }
+    bool counts_in_copies(const Recipe &) const override { return true; }
 
     std::vector<LastWords> last_words() const override {
         return {{"RecursionError", Outcome::over_stack}, {"MemoryError", Outcome::over_memory}};
