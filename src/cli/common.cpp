@@ -27,12 +27,18 @@ void add_common(CLI::App &command, Options &options, bool measures) {
     command.add_flag("--quiet", options.quiet, "no progress, no notes");
     command.add_flag("--verbose", options.verbose, "more notes");
     if (!measures) return;
-    command.add_option("--budget", options.budget, "time for measuring")->capture_default_str();
+    add_budget(command, options, "time for measuring");
     command.add_option("--seed", options.seed, "seed of all inputs")->capture_default_str();
     command.add_flag("--afresh", options.afresh, "start anew, whatever was measured before");
     command.add_flag("--cold", options.cold,
                      "time the first call of a new process each time, nothing warmed up");
     command.add_option("--upto", options.upto, "largest size to measure, n=20000; repeatable");
+}
+
+void add_budget(CLI::App &command, Options &options, const std::string &what) {
+    command.add_option("--budget", options.budget, what + "; not given, no more than certainty takes")
+        ->capture_default_str()
+        ->each([&options](const std::string &) { options.spends_all = true; });
 }
 
 void add_tries(CLI::App &command, Options &options) {
@@ -165,6 +171,11 @@ void allow_many_files() {
     if (getrlimit(RLIMIT_NOFILE, &files) != 0) return;
     files.rlim_cur = files.rlim_max;
     setrlimit(RLIMIT_NOFILE, &files);
+    constexpr rlim_t least = 128; // pipes of a few workers, beyond the numbers that they are handed on by
+    if (files.rlim_max < least)
+        throw Error(Category::not_possible,
+                    fmt::format("only {} files may be open at a time", files.rlim_max),
+                    fmt::format("allow {} or more: ulimit -n 1024", least));
 }
 
 void write_out(std::string_view bytes) {

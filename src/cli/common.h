@@ -24,6 +24,7 @@ struct Options {
     std::string out;
     std::vector<std::string> only, shapes, upto;
     std::string budget = "60 s";
+    bool spends_all = false; // of the budget: it was given
     std::uint64_t seed = 1;
     int tries = 200;
     bool json = false, quiet = false, verbose = false;
@@ -47,6 +48,8 @@ enum Status {
 void add_common(CLI::App &command, Options &options, bool measures);
 
 // Adds --tries: how many small inputs answers are compared on.
+// `what` it is of.
+void add_budget(CLI::App &command, Options &options, const std::string &what);
 void add_tries(CLI::App &command, Options &options);
 
 // A problem with the results folder and the choice of the command line applied.

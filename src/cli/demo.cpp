@@ -30,7 +30,7 @@ void add_demo(CLI::App &program, int &status) {
     command->add_option("folder", *folder, "where to")->required();
     command->add_option("--problems", *chosen, "these only, separated by commas")->delimiter(',');
     command->add_flag("--lay-out", *lay, "write the files, run nothing");
-    command->add_option("--budget", options->budget, "time for measuring each")->capture_default_str();
+    add_budget(*command, *options, "time for measuring each");
     command->add_option("--seed", options->seed, "seed of all inputs")->capture_default_str();
     command->add_flag("--quiet", options->quiet, "no progress, no notes");
     command->footer("Example: iron-stopwatch demo saltmarsh --problems tide-climb --budget 20s\n"

@@ -151,6 +151,11 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, c
     options.judge = [&](const std::vector<Measurement> &measurements) {
         return open_needs(scope, claims, measurements, conditions.memory, *session.earlier, parallel_for);
     };
+    if (!session.options.spends_all)
+        options.certain = [&](const std::vector<Measurement> &measurements, int turns) {
+            return all_certain(scope, claims, measurements, turns, conditions.memory, *session.earlier,
+                               parallel_for);
+        };
     MeasureSummary summary =
         measure(scope, lab.entrants(), options, lab, archive, SteadyClock(), teller, agreement);
     write_agreement(session, archive, agreement); // answers go on being compared

@@ -46,7 +46,7 @@ void add_try(CLI::App &program, int &status) {
         ->required()
         ->check(CLI::ExistingFile);
     command->add_option("--keep", *keep, "write the problem folder that it made, and its results, there");
-    command->add_option("--budget", options->budget, "time for measuring")->capture_default_str();
+    add_budget(*command, *options, "time for measuring");
     command->add_option("--seed", options->seed, "seed of all inputs")->capture_default_str();
     add_tries(*command, *options);
     command->add_flag("--no-figures", options->no_figures, "with --keep: draw nothing");

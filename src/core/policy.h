@@ -285,6 +285,10 @@ constexpr double seconds_enough = 0.01;
 // Other inputs counted in a generation, beside the first; so many ahead of all rounds where a verdict waits.
 constexpr int most_other_inputs = 16, inputs_ahead = 8;
 constexpr double for_generations = 0.8; // of what is left, planned for further ones
+// s. Where no budget is given: the first turn, and how many times as long all are with each further one. A
+// budget of which less than this part was spent was left early.
+constexpr double first_turn_s = 6, turns_grow = 3;
+constexpr double early = 0.9;
 // s. What a pass takes at the least, and what of it is timed.
 constexpr double least_pass_s = 3e-4, least_timed_s = 1e-4;
 

@@ -12,6 +12,7 @@
 #include "study/readings.h"
 #include "study/remembering.h"
 #include "study/space_turns.h"
+#include "study/turns.h"
 
 namespace iron {
 
@@ -62,6 +63,7 @@ class Measuring {
                 if (one.name == name) plan.counted.push_back(one.counts);
         plan.judges = options_.judge != nullptr;
         plan.budget_s = options_.budget_s;
+        plan.generations = options_.generations;
         plan.seed = options_.seed;
         return plan;
     }
@@ -326,7 +328,7 @@ class Measuring {
     void end() {
         summary_.generations = generation_ + 1;
         summary_.spent_s = elapsed();
-        summary_.stopped_early = summary_.spent_s < 0.9 * options_.budget_s;
+        summary_.stopped_early = summary_.spent_s < policy::plan::early * options_.budget_s;
         summary_.measurements = static_cast<int>(readings_.all().size());
         // One that never came to an end fails after all.
         for (const auto &[solution, which, failure] : beyond_reach_)
@@ -376,7 +378,10 @@ class Measuring {
 MeasureSummary measure(const Scope &scope, const std::vector<Entrant> &entrants,
                        const MeasureOptions &options, Lab &lab, Archive &archive, const Clock &clock,
                        Teller &teller, Agreement &agreement) {
-    return Measuring(scope, entrants, options, lab, archive, clock, teller, agreement).outcome();
+    const auto once = [&](const MeasureOptions &turn, Teller &heard) {
+        return Measuring(scope, entrants, turn, lab, archive, clock, heard, agreement).outcome();
+    };
+    return options.certain ? in_turns(options, archive, teller, once) : once(options, teller);
 }
 
 } // namespace iron

@@ -34,6 +34,10 @@ struct MeasureOptions {
     std::function<std::string(const std::string &earlier)> heading;
     CallTimes calls = {}; // that agreeing saw
     std::function<std::vector<NamedNeed>(const std::vector<Measurement> &)> judge;
+    int generations = 3; // wanted
+    // Whether the readings of so many turns leave nothing to find out: then the rest of the budget is not
+    // spent. Empty: all of it is, unless nothing is left to be read.
+    std::function<bool(const std::vector<Measurement> &, int turns)> certain = {};
 };
 
 struct MeasureSummary {

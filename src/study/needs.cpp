@@ -105,21 +105,46 @@ class Needs {
     std::vector<NamedNeed> list_;
 };
 
+// Where nobody claims anything, what could be claimed is asked for; else time goes into the claims made.
+std::vector<SolutionClaims> made_or_tried(std::vector<SolutionClaims> claims, const Fitted &fitted) {
+    if (std::all_of(claims.begin(), claims.end(),
+                    [](const SolutionClaims &one) { return one.claims.empty(); }))
+        for (SolutionClaims &one : claims)
+            one = with_claims_to_try(one, fitted.growths, judging(fitted));
+    return claims;
+}
+
+Fitted fitted_with_lines(const Scope &scope, const std::vector<SolutionClaims> &claims,
+                         const std::vector<Measurement> &taken, const MemoryCurve &memory,
+                         EarlierFits &earlier, const EachOf &each) {
+    Fitted fitted = fit(scope, claims, taken, memory, earlier.series, each);
+    fitted.lines = lines_of(scope, fitted, taken, earlier, each);
+    return fitted;
+}
+
 } // namespace
+
+bool all_certain(const Scope &scope, const std::vector<SolutionClaims> &claims,
+                 const std::vector<Measurement> &measurements, int turns, const MemoryCurve &memory,
+                 EarlierFits &earlier, const EachOf &each) {
+    const Fitted fitted =
+        fitted_with_lines(scope, claims, readings_to_judge(measurements), memory, earlier, each);
+    const std::vector<JudgedClaim> judged =
+        judge_claims(made_or_tried(claims, fitted), fitted.growths, judging(fitted));
+    return std::all_of(judged.begin(), judged.end(), [&](const JudgedClaim &one) {
+        const Judgement &j = one.judgement;
+        return j.verdict != Verdict::undecided &&
+               (j.verdict != Verdict::exceeded || j.borne_out || turns > 1);
+    });
+}
 
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
                                   EarlierFits &earlier, const EachOf &each) {
     std::vector<Measurement> taken = readings_to_judge(measurements);
     leave_out_times_of_counted(taken);
-    Fitted fitted = fit(scope, claims, taken, memory, earlier.series, each);
-    fitted.lines = lines_of(scope, fitted, taken, earlier, each);
-    // Where nobody claims anything, what could be claimed is asked for; else time goes into the claims made.
-    std::vector<SolutionClaims> trying = claims;
-    if (std::all_of(claims.begin(), claims.end(),
-                    [](const SolutionClaims &one) { return one.claims.empty(); }))
-        for (SolutionClaims &one : trying)
-            one = with_claims_to_try(one, fitted.growths, judging(fitted));
+    const Fitted fitted = fitted_with_lines(scope, claims, taken, memory, earlier, each);
+    const std::vector<SolutionClaims> trying = made_or_tried(claims, fitted);
     Needs needs(scope, trying);
     std::set<std::tuple<std::string, Metric, std::string>> open; // solution, metric, bound
     const auto key_of = [](const JudgedClaim &one) {

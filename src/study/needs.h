@@ -13,4 +13,10 @@ std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<Solution
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
                                   EarlierFits &earlier, const EachOf &each);
 
+// Whether every claim is decided as it will be told after so many turns of measuring. What is exceeded and
+// not borne out yet has to be so for two: each goes farther up than the one before.
+bool all_certain(const Scope &scope, const std::vector<SolutionClaims> &claims,
+                 const std::vector<Measurement> &measurements, int turns, const MemoryCurve &memory,
+                 EarlierFits &earlier, const EachOf &each);
+
 } // namespace iron

@@ -44,6 +44,11 @@ MeasureSummary StudyRun::measure_all(double budget_s, bool by_calls) {
     options.judge = [&](const std::vector<Measurement> &measurements) {
         return open_needs(scope, claims, measurements, MemoryCurve(), earlier_, one_after_the_other);
     };
+    if (until_certain)
+        options.certain = [&](const std::vector<Measurement> &measurements, int turns) {
+            return all_certain(scope, claims, measurements, turns, MemoryCurve(), earlier_,
+                               one_after_the_other);
+        };
     return measure(scope, lab.entrants(), options, *asked, *kept, clock, told, agreement);
 }
 

@@ -13,6 +13,8 @@ class StudyRun {
   public:
     explicit StudyRun(const SimulatedProblem &made);
 
+    bool until_certain = false; // measuring ends then, whatever is left of the budget
+
     void agree_all(int inputs_a_shape);
     // A session. `by_calls`: it goes by what agreeing saw of them, as `run` does; else it finds out.
     MeasureSummary measure_all(double budget_s, bool by_calls);

@@ -50,8 +50,9 @@ class Studied {
     }
 
     // One session more.
-    void run(double budget_s) {
+    void run(double budget_s, bool until_certain = false) {
         if (!run_) run_ = std::make_unique<StudyRun>(made_);
+        run_->until_certain = until_certain;
         run_->agree_all(40);
         summary = run_->measure_all(budget_s, false);
         run_->judge_all();
@@ -415,6 +416,38 @@ TEST(Counts, ThatNoMachineTakesInTheTimeOfACallAreSetAside) {
     for (Measurement &m : program)
         if (m.kind == MeasuredKind::counting) m.steps *= 1000, m.bulk_steps *= 1000;
     EXPECT_EQ(steps_not_taken(program).size(), 1u);
+}
+
+TEST(Turns, EndOnceNothingIsOpenAndNotBefore) {
+    for (const bool slow : {false, true}) {
+        Studied study({size("n", slow ? 24 : 1, make_number(1e5))});
+        study.shape("calm", "{n}");
+        study.solution("pass", "n", "O(n)", slow ? 1e6 : 1);
+        study.solution("pairs", "n n", "O(n)");
+        study.run(60, true);
+        EXPECT_EQ(study.verdict("pass"), Verdict::holds);
+        EXPECT_EQ(study.verdict("pairs"), Verdict::exceeded);
+        EXPECT_TRUE(study.summary.stopped_early);
+        EXPECT_EQ(study.summary.spent_s < 10, !slow) << study.summary.spent_s;
+        EXPECT_LT(study.summary.spent_s, 66);
+        EXPECT_EQ(study.summary.measurements, static_cast<int>(study.read().size()));
+        EXPECT_EQ(study.summary.recalled, 0); // it is told as one session
+        double last_s = 0;
+        for (const Measurement &m : study.read()) {
+            EXPECT_GE(m.at_s, last_s);
+            last_s = m.at_s;
+        }
+    }
+}
+
+TEST(Turns, AGivenBudgetIsOneTurn) {
+    Studied study({size("n", 1, make_number(1e5))});
+    study.shape("calm", "{n}");
+    study.solution("pass", "n", "O(n)");
+    study.run(20, true);
+    const double certain_s = study.summary.spent_s;
+    study.run(20);
+    EXPECT_GT(study.summary.spent_s, certain_s);
 }
 
 } // namespace
