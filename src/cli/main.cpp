@@ -1,5 +1,6 @@
 #include <CLI/CLI.hpp>
 #include <cstdio>
+#include <filesystem>
 #include <fmt/format.h>
 #include <spdlog/sinks/stdout_sinks.h>
 #include <spdlog/spdlog.h>
@@ -13,7 +14,6 @@ int main(int argc, char **argv) {
     spdlog::set_default_logger(spdlog::stderr_logger_st("iron-stopwatch"));
     spdlog::set_pattern("%v");
     hold_standard_streams();
-    allow_many_files();
     watch_for_interrupt();
     CLI::App program(
         "Holds solutions of one problem against what they claim: makes growing inputs, checks that the\n"
@@ -23,6 +23,11 @@ int main(int argc, char **argv) {
     program.require_subcommand(1);
     program.footer("Example: iron-stopwatch run --problem demo/tide-climb --budget 30s\n"
                    "'iron-stopwatch COMMAND --help' tells more, with an example.");
+    program.failure_message([](const CLI::App *app, const CLI::Error &error) {
+        const auto given = app->get_subcommands();
+        return fmt::format("{}\n'iron-stopwatch {}--help' tells more\n", error.what(),
+                           given.empty() ? "" : given.front()->get_name() + " ");
+    });
     int status = status_done;
     add_try(program, status);
     add_new(program, status);
@@ -42,6 +47,7 @@ int main(int argc, char **argv) {
     add_adapters(program, status);
     add_demo(program, status);
     try {
+        allow_many_files();
         if (argc == 1)
             status = say_first_step();
         else
@@ -59,6 +65,10 @@ int main(int argc, char **argv) {
         default:
             return status_not_possible;
         }
+    } catch (const std::filesystem::filesystem_error &error) {
+        spdlog::error("{}: {}\n  is it there, and may you use it?", error.path1().string(),
+                      error.code().message());
+        return status_not_possible;
     } catch (const std::system_error &error) {            // of printing
         if (error.code().value() == EPIPE) return status; // who reads it has enough
         spdlog::error("{}", error.what());

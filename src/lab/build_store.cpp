@@ -12,6 +12,7 @@
 #include "core/error.h"
 #include "lab/file_lock.h"
 #include "lab/languages/language.h"
+#include "lab/workspace.h"
 #include "records/digest.h"
 #include "records/files.h"
 
@@ -102,7 +103,7 @@ fs::path cache_folder() {
     if (const fs::path home = variable("HOME"); !home.empty() && is_ones_own(home))
         return home / ".cache" / "iron-stopwatch";
     // Where others may write too: a folder that only we can have made.
-    const fs::path shared = fs::temp_directory_path() / fmt::format("iron-stopwatch-{}", geteuid());
+    const fs::path shared = temporary_folder() / fmt::format("iron-stopwatch-{}", geteuid());
     if (mkdir(shared.c_str(), 0700) != 0 && !is_private(shared))
         throw Error(Category::not_possible,
                     "builds can't be kept in " + shared.string() +

@@ -19,6 +19,7 @@
 #include <unistd.h>
 
 #include "lab/process.h"
+#include "lab/workspace.h"
 
 namespace iron {
 
@@ -220,7 +221,7 @@ namespace {
 
 bool is_allowed(Containment how) {
     // Made before: the one that is split off can't ask for memory while another thread may be at it.
-    const Confines tried = {std::filesystem::temp_directory_path(), {}};
+    const Confines tried = {temporary_folder(), {}};
     const pid_t child = fork_into(how);
     if (child == 0) {
         if (how == Containment::confined && !confine(tried)) _exit(1);

@@ -55,10 +55,19 @@ void sweep(const fs::path &parent) {
 
 } // namespace
 
+fs::path temporary_folder() {
+    std::error_code missing;
+    fs::path folder = fs::temp_directory_path(missing);
+    if (!missing) return folder;
+    const char *named = std::getenv("TMPDIR");
+    throw Error(Category::not_possible,
+                "there is no folder for temporary files: " + std::string(named ? named : "/tmp"),
+                "make it, or set TMPDIR to one that is there");
+}
+
 Workspace::Workspace(Place place) {
-    std::error_code ignored;
     const fs::path parent =
-        place == Place::memory && roomy("/dev/shm") ? fs::path("/dev/shm") : fs::temp_directory_path(ignored);
+        place == Place::memory && roomy("/dev/shm") ? fs::path("/dev/shm") : temporary_folder();
     static std::once_flag swept[2];
     std::call_once(swept[place == Place::memory], [&] { sweep(parent); });
     std::string name = parent.string();

@@ -5,6 +5,9 @@
 
 namespace iron {
 
+// $TMPDIR, or /tmp. Throws Error (not_possible) where that is no folder.
+std::filesystem::path temporary_folder();
+
 class Workspace {
   public:
     enum class Place { memory, disk };

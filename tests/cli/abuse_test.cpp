@@ -221,5 +221,21 @@ TEST(Names, MayHoldAnyPrintedLetterAndNoOther) {
     expect_contains(folder.run({"agree"}).err, "a tier can't be called 'a/b'");
 }
 
+// What the system does not give is told by its name, not by what it made fail.
+TEST(System, WhatItDoesNotGiveIsNamed) {
+    const Folder folder;
+    folder.good();
+    folder.levels(Folder::table("scan", "O(n)"));
+    const auto told = [&](const char *before) {
+        EXPECT_EQ(shell(folder, std::string(before) + " {} agree --quiet >out"), 3) << before;
+        return folder.read("err");
+    };
+    expect_contains(told("ulimit -n 64;"), "only 64 files may be open at a time");
+    expect_contains(told("unset HOME XDG_CACHE_HOME IRON_STOPWATCH_CACHE; TMPDIR=/nowhere"),
+                    "no folder for temporary files: /nowhere");
+    expect_contains(told("IRON_STOPWATCH_CACHE=/dev/null/builds"), "/dev/null/builds");
+    EXPECT_EQ(folder.read("err").find("filesystem error"), std::string::npos) << folder.read("err");
+}
+
 } // namespace
 } // namespace iron::test

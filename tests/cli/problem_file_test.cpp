@@ -103,6 +103,9 @@ TEST(ProblemFile, OptionsAreHeldAgainstIt) {
     expect_contains(folder.run({"run", "--shapes", "clam"}).err, "did you mean 'calm'?");
     expect_contains(folder.run({"run", "--upto", "k=5"}).err, "there is no size 'k'");
     expect_contains(folder.run({"run", "--budget", "30"}).err, "'30' is not a time");
+    expect_contains(folder.run({"input", "calm", "--n", "5"}).err,
+                    "'iron-stopwatch input --help' tells more");
+    expect_contains(folder.run({"sweep"}).err, "'iron-stopwatch --help' tells more");
 }
 
 } // namespace
