@@ -10,5 +10,5 @@ more_packages="chromium-driver python3-selenium" # the page is tried in a real b
 find . -path ./build -prune -o -path ./gallery -prune -o -type f '(' -name '*.cpp' -o -name '*.h' -o -name '*.hpp' -o -name '*.c' ')' -print |
     xargs clang-format --dry-run --Werror
 cmake --build build | tail -n 1
-# Many tests wait most of their time, for limits and budgets: more at a time than processors.
-ctest --test-dir build --output-on-failure --no-tests=error -j "$((2 * $(nproc) + 1))" "$@"
+# Many tests wait part of their time, for limits and budgets: one more at a time than processors.
+ctest --test-dir build --output-on-failure --no-tests=error -j "$(($(nproc) + 1))" "$@"
