@@ -46,7 +46,7 @@ function source(url) {
 const isComment = (line) => /^\s*(\/\/|\/\*|\*)/.test(line);
 // The engine counts a block from the word before it.
 const isBare = (line) => /^[\s})]*(else|do|try|finally)?[\s{]*$/.test(line);
-const isOurs = (url) => /\/iron_stopwatch(_counting|_call)?\.js$/.test(url);
+const isOurs = (url) => /\/iron_stopwatch(_counting|_programs|_call)?\.js$/.test(url);
 
 // How often each line was reached since this was last asked: the most of any block that holds something of it but
 // blanks and brackets.
@@ -409,10 +409,16 @@ function wrapBuiltIns() {
 }
 wrapBuiltIns()(); // their names are known from here on
 
+// Counting begins here; what it gives ends it.
+function begin() {
+  forgetSteps();
+  here = "";
+  return wrapBuiltIns();
+}
+
 // What a call took, in the words of a reply.
 function counted(call) {
-  forgetSteps();
-  const unwrap = wrapBuiltIns();
+  const unwrap = begin();
   try {
     call();
   } finally {
@@ -422,15 +428,15 @@ function counted(call) {
   return `steps=${all} bulk_steps=${inOneGo} ${spots}`;
 }
 
-if (process.env.IRON_STOPWATCH_STEPS) {
-  const told = process.env.IRON_STOPWATCH_STEPS;
+const leavesSteps = process.env.IRON_STOPWATCH_STEPS; // in a file of that path, of one run
+if (leavesSteps) {
   delete process.env.IRON_STOPWATCH_STEPS;
   const unwrap = wrapBuiltIns();
   process.on("exit", () => {
     unwrap();
     const { all, bulk: inOneGo, spots } = stepsTold();
-    fs.writeFileSync(told, `${all} ${inOneGo} ${spots}\n`);
+    fs.writeFileSync(leavesSteps, `${all} ${inOneGo} ${spots}\n`);
   });
 }
 
-module.exports = { counted };
+module.exports = { begin, counted, told: stepsTold, leavesSteps };

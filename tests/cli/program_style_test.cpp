@@ -123,6 +123,34 @@ TEST(ProgramStyle, PythonIsCountedInCopiesOfOneProcess) {
     EXPECT_EQ(processes.count("gives-up"), 0u);
 }
 
+// Whether the counts of a solution come from one process, or each from its own. The line runs n times in all.
+void expect_counted(const Folder &folder, const std::string &line,
+                    const std::map<std::string, bool> &in_one_process) {
+    std::map<std::string, std::set<int>> processes;
+    std::map<std::string, std::size_t> counts;
+    const auto told_apart = [&] {
+        processes.clear();
+        counts.clear();
+        for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
+            if (m.kind != MeasuredKind::counting) continue;
+            processes[m.solution].insert(m.worker);
+            ++counts[m.solution];
+            SpotCounts spots = m.spots;
+            EXPECT_EQ(spots[line], m.sizes.at("n")) << m.solution;
+        }
+        return std::all_of(in_one_process.begin(), in_one_process.end(), [&](const auto &one) {
+            return counts[one.first] > (one.second ? processes[one.first].size() : 1);
+        });
+    };
+    const Ran ran = folder.run_until(
+        told_apart, {"run", "--budget", "3s", "--tries", "4", "--upto", "n=300", "--shapes", "calm"});
+    EXPECT_LT(ran.status, 2) << ran.err;
+    for (const auto &[name, in_one] : in_one_process) {
+        EXPECT_GT(counts[name], 1u) << name;
+        EXPECT_EQ(processes[name].size() < counts[name], in_one) << name << ran.err;
+    }
+}
+
 // Classes are loaded anew for each; who reads around System.in can't be given the next input, and runs by
 // itself.
 TEST(ProgramStyle, JavaIsCountedAgainAndAgainInOneProcess) {
@@ -141,26 +169,31 @@ TEST(ProgramStyle, JavaIsCountedAgainAndAgainInOneProcess) {
     folder.write("Around.java", written("Around", "new FileInputStream(FileDescriptor.in)", ""));
     folder.levels("[solutions.exits]\nsource = \"Exits.java\"\ntime = \"O(n)\"\n"
                   "[solutions.around]\nsource = \"Around.java\"\ntime = \"O(n)\"\n");
-    std::map<std::string, std::set<int>> processes;
-    std::map<std::string, std::size_t> counts;
-    const auto told_apart = [&] {
-        processes.clear();
-        counts.clear();
-        for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
-            if (m.kind != MeasuredKind::counting) continue;
-            processes[m.solution].insert(m.worker);
-            ++counts[m.solution];
-            SpotCounts spots = m.spots;
-            EXPECT_EQ(spots["10"], m.sizes.at("n")) << m.solution;
-        }
-        return counts["exits"] > processes["exits"].size() && counts["around"] > 1;
-    };
-    const Ran ran = folder.run_until(
-        told_apart, {"run", "--budget", "3s", "--tries", "4", "--upto", "n=300", "--shapes", "calm"});
-    EXPECT_LT(ran.status, 2) << ran.err;
-    EXPECT_GT(counts["exits"], processes["exits"].size());
-    EXPECT_EQ(processes["around"].size(), counts["around"]);
-    EXPECT_GT(counts["around"], 1u);
+    expect_counted(folder, "10", {{"exits", true}, {"around", false}});
+}
+
+// Modules are loaded anew for each; those of the newer kind can't be, and what goes on after it has left
+// can't be stopped.
+TEST(ProgramStyle, JavaScriptIsCountedAgainAndAgainInOneProcess) {
+    const Folder folder;
+    const std::string work = "    const [n, ...levels] = text.split(/\\s+/).map(Number);\n    let top = 0;\n"
+                             "    for (let i = 0; i < n; ++i)\n        top = Math.max(top, levels[i]);\n"
+                             "    console.log(top);\n";
+    const std::string events = "let text = '';\nprocess.stdin.on('data', (piece) => text += piece);\n"
+                               "process.stdin.on('end', () => {\n";
+    folder.write("exits.js",
+                 "const fs = require('fs');\nseen = [];\n{ const text = fs.readFileSync(0, 'utf8');\n" +
+                     work + "}\nseen.push(1);\nif (seen.length > 1) throw 'again';\nprocess.exit();\n");
+    folder.write("waits.js", events + work + "});\n");
+    folder.write("ticks.js", events + work + "    process.exit();\n});\nsetInterval(() => {}, 1000);\n");
+    folder.write("newer.mjs",
+                 "import fs from 'fs';\n\n{ const text = fs.readFileSync(0, 'utf8');\n" + work + "}\n");
+    std::string tables;
+    for (const char *file : {"exits.js", "waits.js", "ticks.js", "newer.mjs"})
+        tables += fmt::format("[solutions.{}]\nsource = \"{}\"\ntime = \"O(n)\"\n",
+                              std::string(file).substr(0, 5), file);
+    folder.levels(tables);
+    expect_counted(folder, "7", {{"exits", true}, {"waits", true}, {"ticks", false}, {"newer", false}});
 }
 
 // A table of n^2 bytes, 256 KiB at the most: resident memory of a process says little of that.

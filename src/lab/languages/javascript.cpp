@@ -89,11 +89,17 @@ class JavaScript : public Language {
     void make_counting(const Recipe &recipe, Runnable &runnable) const override {
         runnable.environment.push_back("IRON_STOPWATCH_COUNTS=1");
         // The same count every time, and little garbage before it is collected; the engine's own parser.
-        const std::vector<std::string> options = {
+        std::vector<std::string> options = {
             "--random-seed=1", "--max-semi-space-size=1", "--expose-internals", "--require",
             (recipe.adapters / adapter() / "iron_stopwatch_counting.js").string()};
+        if (recipe.style == Style::program)
+            options.insert(
+                options.end(),
+                {"--require", (recipe.adapters / adapter() / "iron_stopwatch_programs.js").string()});
         runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
     }
+
+    bool counts_in_copies(const Recipe &recipe) const override { return recipe.solution.threads == 1; }
 
     bool has_long_numbers(const Recipe &recipe) const override {
         for (const std::string &source : recipe.solution.sources)
