@@ -10,7 +10,7 @@ namespace iron::test {
 namespace {
 
 // Of so many problems in CI; bench/generated takes more.
-constexpr int problems = 1000;
+constexpr int problems = 600;
 
 struct Tally {
     std::map<Rule, int> faults;

@@ -241,6 +241,21 @@ TEST(Forms, GrowthAboveTheLengthOfTheTextIsNotItsReading) {
     EXPECT_EQ(study.verdict("pass"), Verdict::undecided);
 }
 
+// Numbers up to n have the more digits the larger n is: a line that reads k of them is as long at work.
+TEST(Forms, ALineThatReadsTheTextIsNotHeldAgainstTheClaim) {
+    for (const bool reads : {true, false}) {
+        Studied study({size("n", 1, make_number(1e6)), size("k", 1, make_number(1000), {}, 500)});
+        study.shape("calm", "{n} {k} {integers(k, 1, n)}");
+        SolutionLaw &law = study.solution("sorted", "0", "O(k log k)");
+        law.whole_program = true;
+        const std::vector<std::string> names = {"n", "k"};
+        law.on["calm"].steps = {{2, parse_expression("2 k log k", names)},
+                                {3, parse_expression(reads ? "3 k log n" : "3 k (log n)^2", names)}};
+        study.run(20);
+        EXPECT_EQ(study.verdict("sorted"), reads ? Verdict::undecided : Verdict::exceeded);
+    }
+}
+
 TEST(Forms, AnInputThatIsTheSameIsTriedOnce) {
     Studied study({size("n", 1, make_number(6))});
     study.shape("calm", "{n}");

@@ -238,23 +238,43 @@ Expression length_of(const ShapeGrowth &shape, const std::vector<std::string> &n
     return terms.size() == 1 ? terms[0] : make(ExpressionNode::Kind::product, terms);
 }
 
+// The growth of the part that a verdict rests on, if it rests on one.
+const Growth *part_that_decides(const Judgement &judgement, const std::vector<ShapeGrowth> &shapes) {
+    const auto *leaves = std::get_if<because::PartLeaves>(&judgement.reason);
+    if (!leaves) return nullptr;
+    for (const ShapeGrowth &shape : shapes)
+        if (shape.parts && shape.shape == judgement.worst_shape)
+            for (const ProfileGrowth &part : *shape.parts)
+                if (part.growth.is_fitted() && spot_of(part.profile.spots.front().key) == leaves->spot)
+                    return &part.growth;
+    return nullptr;
+}
+
+// Whether growth above the bound is no faster than the input's: of work, which adds up, than both together.
+bool may_be_reading(const Bound &bound, const ShapeGrowth &shape, const Growth &growth) {
+    const Expression length = length_of(shape, growth.names());
+    const SizeOrder &order = growth.order();
+    if (SizeOrder::within(order.course_of(length), order.course_of(bound.growth))) return false;
+    const bool is_space = &growth == shape.space;
+    const Expression most = is_space ? length : make(ExpressionNode::Kind::sum, {bound.growth, length});
+    const Bound widened{Bound::Kind::upper, most, ""};
+    // Times that hardly stand out from the start-up follow anything.
+    if (&growth == shape.time) return evidence_against(widened, growth) <= policy::claim::exceeded_by_time;
+    return SizeOrder::within(growth.best().course, order.course_of(most)) ||
+           (!is_space && evidence_against(widened, growth) <= 0);
+}
+
 // A whole program has to read its input: growth above the bound that is no faster than the input's own may be
-// the reading's.
+// the reading's. Of one that a part has decided, it is that part's.
 void allow_for_reading(const Claim &claim, const std::vector<ShapeGrowth> &shapes, Judgement &judgement) {
     if (judgement.verdict != Verdict::exceeded || claim.bound.kind == Bound::Kind::lower) return;
+    const Growth *part = part_that_decides(judgement, shapes);
     for (const ShapeGrowth &shape : shapes) {
-        const Growth *deciding = judgement.decided_by == Metric::space ? shape.space : nullptr;
-        for (const Growth *growth : {deciding ? deciding : shape.steps, deciding ? deciding : shape.time}) {
-            if (!growth || !growth->is_fitted()) continue;
-            const Expression length = length_of(shape, growth->names());
-            const SizeOrder::Course input = growth->order().course_of(length);
-            // Times that hardly stand out from the start-up follow anything.
-            const bool faster = growth == shape.time
-                                    ? evidence_against({Bound::Kind::upper, length, ""}, *growth) >
-                                          policy::claim::exceeded_by_time
-                                    : !SizeOrder::within(growth->best().course, input);
-            if (SizeOrder::within(input, growth->order().course_of(claim.bound.growth)) || faster) return;
-        }
+        if (part && shape.shape != judgement.worst_shape) continue;
+        std::vector<const Growth *> deciding = {shape.steps, shape.time};
+        if (part || judgement.decided_by == Metric::space) deciding = {part ? part : shape.space};
+        for (const Growth *growth : deciding)
+            if (growth && growth->is_fitted() && !may_be_reading(claim.bound, shape, *growth)) return;
     }
     judgement.verdict = Verdict::undecided;
     judgement.remarks.push_back(besides::ReadingOfInput{});
