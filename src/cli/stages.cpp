@@ -89,8 +89,9 @@ std::map<std::string, Runnable> empty_programs(const std::vector<Built> &built, 
 }
 
 // "measuring for 20 s; 40 s were spent before"
-std::string budget_told(double budget_s, double before_s) {
-    return fmt::format("measuring for {}{}", before_s > 0 ? "+" : "", time_text(1e9 * budget_s)) +
+std::string budget_told(const Session &session, double before_s) {
+    return fmt::format("measuring for {}{}{}", session.options.spends_all ? "" : "at most ",
+                       before_s > 0 ? "+" : "", time_text(1e9 * session.budget_s())) +
            (before_s > 0 ? fmt::format("; {} were spent before", time_text(1e9 * before_s)) : "");
 }
 
@@ -127,7 +128,7 @@ MeasureSummary measure_stage(const Session &session, std::vector<Built> built, c
     conditions.memory =
         memory_curve(conditions.machine, [&] { teller.phase("measuring this machine's memory, once"); });
     ResultArchive archive(session.out);
-    teller.phase(budget_told(session.budget_s(), spent_before(session, archive)));
+    teller.phase(budget_told(session, spent_before(session, archive)));
     bench.measures = true;
     bench.cold = session.options.cold;
     bench.budget_s = session.budget_s();

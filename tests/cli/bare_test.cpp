@@ -100,7 +100,7 @@ TEST(BareFunctions, InAllSixLanguagesAgreeAndAreCounted) {
     write_six(folder);
     folder.write("stopwatch.toml", runs_of_levels + solutions({"window.cpp", "window.c", "window.py",
                                                                "window.js", "Window.java", "window.rs"}));
-    const Ran ran = folder.run({"run", "--budget", "2s"});
+    const Ran ran = folder.run({"run", "--budget", "4s"});
     EXPECT_EQ(ran.status, 0) << "all agree, and no claim is false";
     std::map<std::string, std::set<std::string>> read; // metrics by solution
     for (const auto &claim : folder.list("claims.json", "claims"))

@@ -134,7 +134,7 @@ TEST(Languages, FunctionStyleInAllSix) {
     write_sources(folder);
     folder.levels(tables);
     const Ran ran = folder.run_until([&] { return folder.all_decided() && counted_sizes(folder) >= 6; },
-                                     {"run", "--budget", "3s", "--upto", "n=4000", "--shapes", "calm"});
+                                     {"run", "--budget", "5s", "--upto", "n=4000", "--shapes", "calm"});
     EXPECT_EQ(ran.status, 0) << ran.err << ran.out;
     // Steps, exactly where the language's own counters allow a closed form.
     std::map<std::string, std::map<double, std::int64_t>> steps;

@@ -68,7 +68,7 @@ TEST(Lines, OfWholeProgramsTheOneThatBreaksAClaimIsNamed) {
     folder.levels(tables);
     const Ran ran =
         folder.run_until([&] { return folder.all_decided(); },
-                         {"run", "--budget", "2s", "--upto", "n=3000", "--shapes", "calm", "--quiet"});
+                         {"run", "--budget", "4s", "--upto", "n=3000", "--shapes", "calm", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[name, written] : pairs) {
         const auto claim = claim_of(folder, name);
@@ -176,7 +176,7 @@ class Sorts {
     folder.levels(Folder::table("sorts", "O(n)") +
                   "[solutions.sorts-java]\nsource = \"Sorts.java\"\ntime = \"O(n)\"\n");
     folder.run_until([&] { return folder.all_decided() && !counts_at(folder, "sorts-java", 64).empty(); },
-                     {"run", "--budget", "2s", "--upto", "n=20000", "--shapes", "calm", "--quiet"});
+                     {"run", "--budget", "4s", "--upto", "n=20000", "--shapes", "calm", "--quiet"});
     for (const auto &claim : folder.list("claims.json", "claims")) {
         EXPECT_EQ(claim.at("verdict"), "exceeded") << claim;
         // In Java the comparison on the same line runs as often as the sort calls it. How many logarithms

@@ -42,7 +42,7 @@ TEST(Resume, GoesOnAfterAKillAndMeasuresOnlyWhatIsMissing) {
     ASSERT_GT(before.measurements.size(), 10u);
     // A line that was torn in the middle goes before anything is appended.
     std::ofstream(folder.results() / "measurements.jsonl", std::ios::app) << R"({"kind":"timing","solu)";
-    const Ran ran = folder.run({"measure", "--budget", "3s"}); // beyond what the first session took
+    const Ran ran = folder.run({"measure", "--budget", "6s"}); // beyond what the first session took
     EXPECT_EQ(ran.status, 0) << ran.err;
     expect_contains(ran.err, "torn");
     const Journal after = journal_of(folder);
@@ -107,7 +107,7 @@ TEST(Resume, AnAddedSolutionJoins) {
     ASSERT_EQ(folder.run({"run", "--budget", "1s", "--upto", "n=1000", "--quiet"}).status, 0);
     folder.solution("second", "long long top = 0; for (int l : levels) top = l > top ? l : top; return top;");
     folder.levels(Folder::table("scan", "O(n)") + Folder::table("second", "O(n)"));
-    const Ran joined = folder.run({"run", "--budget", "2s", "--upto", "n=1000"});
+    const Ran joined = folder.run({"run", "--budget", "4s", "--upto", "n=1000"});
     EXPECT_EQ(joined.status, 0) << joined.err;
     std::set<std::string> names;
     for (const Measurement &m : journal_of(folder).measurements)
@@ -210,14 +210,14 @@ TEST(Budget, IsKeptWithTwelveSolutions) {
         tables += "[solutions.scan" + std::to_string(i) + "]\nsource = \"scan.cpp\"\ntime = \"O(n)\"\n";
     folder.levels(tables);
     ASSERT_EQ(folder.run({"agree", "--quiet", "--tries", "5"}).status, 0);
-    ASSERT_EQ(folder.run({"measure", "--budget", "2s", "--quiet"}).status, 0);
+    ASSERT_EQ(folder.run({"measure", "--budget", "4s", "--quiet"}).status, 0);
     double last_s = 0;
     std::set<std::string> names;
     for (const Measurement &m : journal_of(folder).measurements) {
         last_s = std::max(last_s, m.at_s);
         names.insert(m.solution);
     }
-    EXPECT_LT(last_s, 4); // the tool's own clock, by which it plans
+    EXPECT_LT(last_s, 8); // the tool's own clock, by which it plans
     EXPECT_EQ(names.size(), 12u);
 }
 

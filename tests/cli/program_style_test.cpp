@@ -108,7 +108,7 @@ TEST(ProgramStyle, PythonIsCountedInCopiesOfOneProcess) {
     for (const char *name : {"exits", "opens", "gives-up"})
         tables += fmt::format("[solutions.{}]\nsource = \"{}.py\"\ntime = \"O(n)\"\n", name, name);
     folder.levels(tables);
-    const Ran ran = folder.run({"run", "--budget", "2s", "--upto", "n=300", "--shapes", "calm"});
+    const Ran ran = folder.run({"run", "--budget", "4s", "--upto", "n=300", "--shapes", "calm"});
     EXPECT_LT(ran.status, 2) << ran.err;
     expect_contains(ran.err + ran.out, "gives-up: it left no steps");
     std::map<std::string, std::set<int>> processes;
@@ -246,7 +246,7 @@ space = "O(n^2)"
         }
         return most;
     };
-    folder.run_until([&] { return folder.all_decided() && frames_read() > 128; }, {"run", "--budget", "2s"});
+    folder.run_until([&] { return folder.all_decided() && frames_read() > 128; }, {"run", "--budget", "4s"});
     for (const auto &claim : folder.list("claims.json", "claims"))
         EXPECT_EQ(claim.at("verdict"), claim.at("bound") == "O(n)" ? "exceeded" : "holds") << claim;
     EXPECT_GT(frames_read(), 128); // of 64 KiB each: 8 MiB

@@ -37,7 +37,7 @@ TEST(Demo, CatchesTheOneFalseClaim) {
                           std::filesystem::copy_options::recursive |
                               std::filesystem::copy_options::overwrite_existing);
     std::filesystem::remove_all(folder.results());
-    const Ran ran = folder.run_until([&] { return folder.all_decided(); }, {"run", "--budget", "3s"});
+    const Ran ran = folder.run_until([&] { return folder.all_decided(); }, {"run", "--budget", "5s"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     const std::map<std::string, std::string> expected = {{"every-stretch", "holds"},
                                                          {"running-sums", "holds"},

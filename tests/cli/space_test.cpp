@@ -219,7 +219,7 @@ TEST(PythonFunction, StepsAndSpaceFollowTheAlgorithm) {
     };
     const Ran ran =
         folder.run_until([&] { return folder.all_decided() && counted() > 8; },
-                         {"run", "--budget", "2s", "--upto", "n=4000", "--shapes", "flood", "--quiet"});
+                         {"run", "--budget", "4s", "--upto", "n=4000", "--shapes", "flood", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[name, claim] : claims) {
         EXPECT_EQ(verdict_on(folder, name, "time"), claim.second) << name << ran.out;

@@ -21,7 +21,7 @@ void write_two(const Folder &folder) {
 TEST(TryCommand, GoesFromSourcesToVerdicts) {
     const Folder folder;
     write_two(folder);
-    const Ran ran = folder.run({"try", "rolling.cpp", "slices.py", "--budget", "2s", "--tries", "15",
+    const Ran ran = folder.run({"try", "rolling.cpp", "slices.py", "--budget", "4s", "--tries", "15",
                                 "--keep", "kept", "--no-figures"});
     EXPECT_EQ(ran.status, 0) << ran.out + ran.err;
     expect_contains(ran.out, "Assumed: 'k' is a number from 1 to n.");
