@@ -127,14 +127,13 @@ Fitted fitted_with_lines(const Scope &scope, const std::vector<SolutionClaims> &
 bool all_certain(const Scope &scope, const std::vector<SolutionClaims> &claims,
                  const std::vector<Measurement> &measurements, int turns, const MemoryCurve &memory,
                  EarlierFits &earlier, const EachOf &each) {
-    const Fitted fitted =
-        fitted_with_lines(scope, claims, readings_to_judge(measurements), memory, earlier, each);
-    const std::vector<JudgedClaim> judged =
-        judge_claims(made_or_tried(claims, fitted), fitted.growths, judging(fitted));
+    Fitted fitted = fitted_with_lines(scope, claims, readings_to_judge(measurements), memory, earlier, each);
+    fitted.claims = made_or_tried(claims, fitted);
+    const std::vector<JudgedClaim> judged = judge(scope, fitted);
     return std::all_of(judged.begin(), judged.end(), [&](const JudgedClaim &one) {
         const Judgement &j = one.judgement;
-        return j.verdict != Verdict::undecided &&
-               (j.verdict != Verdict::exceeded || j.borne_out || turns > 1);
+        if (j.verdict == Verdict::undecided) return turns > 1 && j.would_decide && j.would_decide->ends_at;
+        return j.verdict != Verdict::exceeded || j.borne_out || turns > 1;
     });
 }
 
