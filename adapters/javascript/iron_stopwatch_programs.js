@@ -65,7 +65,7 @@ function start(path) {
   for (const name of Object.keys(require.cache)) if (!ownModules.has(name)) delete require.cache[name];
   for (const name of Object.getOwnPropertyNames(globalThis)) if (!globals.has(name)) delete globalThis[name];
   drawAgain();
-  run = { fault: null, status: null, path, close: take(path), unwrap: begin() };
+  run = { fault: null, status: null, left: false, path, close: take(path), unwrap: begin() };
   try {
     Module._load(program, null, true);
   } catch (fault) {
@@ -77,14 +77,15 @@ function start(path) {
 
 function ended(fault) {
   if (!run) throw fault;
-  if (!(fault instanceof Exit)) run.fault = run.fault || fault;
+  if (fault instanceof Exit) run.left = true;
+  else run.fault = run.fault || fault;
   run.close();
 }
 
 // Nothing is under way any more.
 function finish() {
   if (!run) return;
-  const { fault, status, path, close, unwrap } = run;
+  const { fault, status, left, path, close, unwrap } = run;
   unwrap();
   const { all, bulk, spots } = told();
   run = null;
@@ -92,7 +93,8 @@ function finish() {
   const code = status === null ? process.exitCode || 0 : status;
   process.exitCode = undefined;
   const ran = /[=,]\d+:/.test(spots); // modules of the newer kind are loaded but once
-  if (fault || code !== 0 || !ran || listeners() !== listening) {
+  const wentOn = status !== null && !left; // it caught what ends it
+  if (fault || code !== 0 || !ran || wentOn || listeners() !== listening) {
     say("failed " + (fault || (ran ? "exit status " + code : "it ran once")));
     return leave();
   }

@@ -167,9 +167,12 @@ TEST(ProgramStyle, JavaIsCountedAgainAndAgainInOneProcess) {
     };
     folder.write("Exits.java", written("Exits", "System.in", "System.exit(0);"));
     folder.write("Around.java", written("Around", "new FileInputStream(FileDescriptor.in)", ""));
+    folder.write("Catches.java",
+                 written("Catches", "System.in", "try { System.exit(0); } catch (Throwable caught) { }"));
     folder.levels("[solutions.exits]\nsource = \"Exits.java\"\ntime = \"O(n)\"\n"
-                  "[solutions.around]\nsource = \"Around.java\"\ntime = \"O(n)\"\n");
-    expect_counted(folder, "10", {{"exits", true}, {"around", false}});
+                  "[solutions.around]\nsource = \"Around.java\"\ntime = \"O(n)\"\n"
+                  "[solutions.catches]\nsource = \"Catches.java\"\ntime = \"O(n)\"\n");
+    expect_counted(folder, "10", {{"exits", true}, {"around", false}, {"catches", false}});
 }
 
 // Modules are loaded anew for each; those of the newer kind can't be, and what goes on after it has left
@@ -184,16 +187,18 @@ TEST(ProgramStyle, JavaScriptIsCountedAgainAndAgainInOneProcess) {
     folder.write("exits.js",
                  "const fs = require('fs');\nseen = [];\n{ const text = fs.readFileSync(0, 'utf8');\n" +
                      work + "}\nseen.push(1);\nif (seen.length > 1) throw 'again';\nprocess.exit();\n");
+    folder.write("holds.js", events + work + "    try { process.exit(); } catch (caught) { }\n});\n");
     folder.write("waits.js", events + work + "});\n");
     folder.write("ticks.js", events + work + "    process.exit();\n});\nsetInterval(() => {}, 1000);\n");
     folder.write("newer.mjs",
                  "import fs from 'fs';\n\n{ const text = fs.readFileSync(0, 'utf8');\n" + work + "}\n");
     std::string tables;
-    for (const char *file : {"exits.js", "waits.js", "ticks.js", "newer.mjs"})
+    for (const char *file : {"exits.js", "waits.js", "holds.js", "ticks.js", "newer.mjs"})
         tables += fmt::format("[solutions.{}]\nsource = \"{}\"\ntime = \"O(n)\"\n",
                               std::string(file).substr(0, 5), file);
     folder.levels(tables);
-    expect_counted(folder, "7", {{"exits", true}, {"waits", true}, {"ticks", false}, {"newer", false}});
+    expect_counted(folder, "7",
+                   {{"exits", true}, {"waits", true}, {"holds", false}, {"ticks", false}, {"newer", false}});
 }
 
 // A table of n^2 bytes, 256 KiB at the most: resident memory of a process says little of that.
