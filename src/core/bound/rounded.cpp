@@ -16,6 +16,16 @@ long double whole_root(long double of, Rounding rounding) {
                                         : root;
 }
 
+bool is_half(const Expression &e) {
+    return e->kind == Kind::number && std::abs(std::remainder(e->number, 1.0L)) == 0.5L;
+}
+
+// A double's power takes a tenth of the time, where it is large enough for it.
+long double power_of(long double base, long double exponent) {
+    const double power = std::pow(static_cast<double>(base), static_cast<double>(exponent));
+    return std::isnormal(power) ? power : std::pow(base, exponent);
+}
+
 long double rounded(const Expression &e, const Sizes &sizes, Rounding rounding) {
     const auto part = [&](std::size_t i) { return rounded(e->of[i], sizes, rounding); };
     switch (e->kind) {
@@ -56,21 +66,29 @@ long double rounded(const Expression &e, const Sizes &sizes, Rounding rounding) 
         }
         if (sizes_in(e->of[0]).empty()) { // 2^(n/2) of halves
             const long double exponent = evaluate(e->of[1], sizes);
-            return std::pow(part(0), rounding == Rounding::up     ? std::ceil(exponent - 1e-9L)
+            return power_of(part(0), rounding == Rounding::up     ? std::ceil(exponent - 1e-9L)
                                      : rounding == Rounding::down ? std::floor(exponent + 1e-9L)
                                                                   : exponent);
         }
-        if (e->of[1]->kind == Kind::number && std::abs(std::remainder(e->of[1]->number, 1.0L)) == 0.5L) {
+        if (is_half(e->of[1])) {
             const long double base = part(0); // blocks as long as the root
-            return std::pow(base, e->of[1]->number - 0.5L) * whole_root(base, rounding);
+            return power_of(base, e->of[1]->number - 0.5L) * whole_root(base, rounding);
         }
-        return std::pow(part(0), evaluate(e->of[1], sizes));
+        return power_of(part(0), evaluate(e->of[1], sizes));
     default:
         return evaluate(e, sizes);
     }
 }
 
 } // namespace
+
+bool has_roundings(const Expression &e) {
+    const bool own = e->kind == Kind::logarithm || e->kind == Kind::natural_logarithm ||
+                     e->kind == Kind::square_root ||
+                     (e->kind == Kind::power && (e->of[1]->kind != Kind::number || e->of[1]->number == 2 ||
+                                                 sizes_in(e->of[0]).empty() || is_half(e->of[1])));
+    return own || std::any_of(e->of.begin(), e->of.end(), has_roundings);
+}
 
 double rounded_log(const Expression &expression, const Sizes &sizes, Rounding rounding) {
     return static_cast<double>(std::log(std::max(rounded(expression, sizes, rounding), 1e-3L)));

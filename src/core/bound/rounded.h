@@ -9,6 +9,10 @@ namespace iron {
 // not full, for which a logarithm stands: ceil(log2 n) - 2^ceil(log2 n) / n.
 enum class Rounding { up, down, levels };
 
+// Whether any of these leaves another value than the growth's own: it holds a logarithm, a root, a square, or
+// an exponent that is a size.
+bool has_roundings(const Expression &expression);
+
 // ln of a growth with its logarithms, roots and exponents rounded and n^2 counted as n (n - 1) / 2.
 double rounded_log(const Expression &expression, const Sizes &sizes, Rounding rounding);
 

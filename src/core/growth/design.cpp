@@ -64,6 +64,7 @@ void Design::forget_added() {
     indices_.clear();
     within_.clear();
     std::erase_if(lows_, [&](const auto &one) { return one.first >= known; });
+    std::erase_if(waves_, [&](const auto &one) { return one.first >= known; });
     std::erase_if(cones_, [&](const auto &one) { return one.first.first.back() >= known; });
 }
 
@@ -180,6 +181,36 @@ bool has_power_of(const Expression &e, const std::string &name) {
 
 } // namespace
 
+const Waves &Design::waves_of(int index) {
+    const auto [found, fresh] = waves_.try_emplace(index);
+    if (!fresh) return found->second;
+    Waves &waves = found->second;
+    const TermThere &smooth = term(index);
+    const Expression &expression = smooth.candidate->expression;
+    for (const Rounding rounding : {Rounding::up, Rounding::down, Rounding::levels}) {
+        if (!has_roundings(expression)) break;
+        Column by;
+        bool differs = false;
+        for (std::size_t i = 0; i < places_.size(); ++i) {
+            by.push_back(std::exp(rounded_log(expression, places_[i], rounding) - smooth.log_unit) -
+                         smooth.column[i]);
+            differs = differs || std::abs(by[i]) > 1e-9 * smooth.column[i];
+        }
+        if (differs && std::find(waves.by.begin(), waves.by.end(), by) == waves.by.end())
+            waves.by.push_back(std::move(by));
+    }
+    for (const std::string &name : sizes_in(expression)) {
+        if (!has_power_of(expression, name)) continue;
+        Column above;
+        for (const Sizes &place : places_) {
+            const double size = std::max(place.at(name), 2.0);
+            above.push_back(std::exp2(std::ceil(std::log2(size) - 1e-9)) / size);
+        }
+        waves.capacity.push_back(std::move(above));
+    }
+    return waves;
+}
+
 // The making of one cone.
 class Design::Making {
   public:
@@ -267,30 +298,17 @@ class Design::Making {
     }
 
     void add_waves(std::size_t j) {
-        const Expression &expression = leads_[j]->candidate->expression;
-        const std::size_t first = cone_.generators.size();
-        for (const Rounding rounding : {Rounding::up, Rounding::down, Rounding::levels}) {
+        const Waves &waves = design_.waves_of(cone_.leads[j]);
+        for (const Column &by : waves.by) {
             Generator rounded = of_lead_[j];
-            bool differs = false;
-            for (std::size_t i = 0; i < places(); ++i) {
-                const double value =
-                    std::exp(rounded_log(expression, design_.places_[i], rounding) - leads_[j]->log_unit);
-                const double by = value - leads_[j]->column[i];
-                differs = differs || std::abs(by) > 1e-9 * leads_[j]->column[i];
-                rounded.column[i] += (*shares_)(j, j) * by;
-            }
-            const bool known =
-                std::any_of(cone_.generators.begin() + static_cast<long>(first), cone_.generators.end(),
-                            [&](const Generator &other) { return other.column == rounded.column; });
-            if (differs && !known) cone_.generators.push_back(std::move(rounded));
+            for (std::size_t i = 0; i < places(); ++i)
+                rounded.column[i] += (*shares_)(j, j) * by[i];
+            cone_.generators.push_back(std::move(rounded));
         }
-        for (const std::string &name : sizes_in(expression)) {
-            if (!has_power_of(expression, name)) continue;
+        for (const Column &above : waves.capacity) {
             Generator doubled = of_lead_[j];
-            for (std::size_t i = 0; i < places(); ++i) {
-                const double size = std::max(design_.places_[i].at(name), 2.0);
-                doubled.column[i] *= std::exp2(std::ceil(std::log2(size) - 1e-9)) / size;
-            }
+            for (std::size_t i = 0; i < places(); ++i)
+                doubled.column[i] *= above[i];
             cone_.generators.push_back(std::move(doubled));
         }
     }

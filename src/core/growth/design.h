@@ -28,6 +28,13 @@ struct TermThere {
     Column column; // value / unit
 };
 
+// How counts in whole numbers leave a growth's smooth curve.
+struct Waves {
+    std::vector<Column> by; // of every rounding: its value less the smooth one, in the growth's units
+    std::vector<Column>
+        capacity; // of every size that a power of is in it: its double's power above it, beside it
+};
+
 // A direction of a cone, and what it is made of.
 struct Generator {
     Column column;
@@ -79,6 +86,7 @@ class Design {
     SizeOrder::Course course_of(const TermSet &set) const;
     const std::vector<int> &lows_of(int lead);
     std::vector<int> lows_of(const TermSet &set);
+    const Waves &waves_of(int term);
 
     // Each lead is at least as large as the others together in its own corner, the eighth of the places where
     // it is relatively largest; lower terms are smaller than their lead in a third of the places. Where a
@@ -97,6 +105,7 @@ class Design {
     std::map<std::string, int> indices_;
     std::map<std::pair<int, int>, bool> within_;
     std::map<int, std::vector<int>> lows_;
+    std::map<int, Waves> waves_;
     std::map<std::pair<TermSet, ConeOptions>, std::optional<Cone>> cones_;
 };
 
