@@ -607,6 +607,22 @@ TEST(Planner, AnUrgentLineIsMeasuredWhereThereIsNotTimeForAll) {
     EXPECT_LT(cells[1], 2 * 200);
 }
 
+// One that climbs to the end of the climb's time keeps no other from the task's own sizes.
+TEST(Planner, AnUrgentLineWaitsForItsOwnFirstLineAlone) {
+    Simulated machine = simulated(2, 6, 1e5);
+    machine.options.lines[0].sizes = ladder(16, 1e5, 1.02);
+    machine.options.lines.push_back({{3750, 7500}, {}, {3750, 3750}, {}, true});
+    machine.call_s = [](const Cell &cell) { return cell.solution == 1 ? 0.019 : 1e-7; };
+    machine.run();
+    EXPECT_EQ(machine.largest(0), 1e5);
+    EXPECT_LT(machine.largest(1), 3750);
+    std::map<int, int> cells; // of the urgent line, by solution
+    for (const auto &[cell, times] : machine.timed)
+        if (cell.line == 1) ++cells[cell.solution];
+    EXPECT_EQ(cells[0], 2 * 2);
+    EXPECT_EQ(cells[1], 0);
+}
+
 TEST(Planner, CheapPlacesOfOtherLinesComeBeforeDearOnesOfTheFirst) {
     Simulated machine = simulated(2, 30, 1e5);
     machine.options.lines.push_back({ladder(16, 4096), {}, std::vector<double>(17, 16)});

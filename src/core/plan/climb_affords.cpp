@@ -11,7 +11,8 @@ using namespace policy::plan;
 using policy::largest_exponential;
 
 double Climb::until_s() const {
-    return std::max(until_, up_to_ > 0 ? climbs_on_until : climbs_until) * ledger_->options.budget_s;
+    const bool longer = up_to_ > 0 || plan().urgent; // which begins where its first line may end
+    return std::max(until_, longer ? climbs_on_until : climbs_until) * ledger_->options.budget_s;
 }
 
 const SolutionCosts &Climb::solution_costs() const {

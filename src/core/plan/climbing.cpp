@@ -96,14 +96,12 @@ Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
 
 // The one whose turn_of() is least, chance deciding among equals; null where nobody climbs.
 Climb *Climbing::whose_turn(std::mt19937_64 &random) {
-    // Once the first line has told what is affordable, the urgent ones go ahead for a while.
-    const bool main_climbs = std::any_of(climbs_.begin(), climbs_.end(), [](const Climb &climb) {
-        return climb.climbing() && climb.line() == 0;
-    });
-    const bool urgent_alone = !main_climbs &&
-                              ledger_.elapsed_s < ahead_of_others * ledger_.options.budget_s &&
+    // Once its first line has told what is affordable, an urgent one goes ahead for a while.
+    const auto is_early = [&](Climb &climb) { return is_urgent(climb) && main_of(climb).climbing(); };
+    const bool urgent_alone = ledger_.elapsed_s < ahead_of_others * ledger_.options.budget_s &&
                               std::any_of(climbs_.begin(), climbs_.end(), [&](Climb &climb) {
-                                  return climb.climbing() && is_urgent(climb) && !has_to_wait(climb);
+                                  return climb.climbing() && is_urgent(climb) && !is_early(climb) &&
+                                         !has_to_wait(climb);
                               });
     std::vector<Climb *> first;
     Turn earliest;
@@ -113,8 +111,8 @@ Climb *Climbing::whose_turn(std::mt19937_64 &random) {
             climb.cut_off_by_the_clock();
             continue;
         }
-        if ((main_climbs && is_urgent(climb)) || has_to_wait(climb)) continue;
-        if (urgent_alone && climb.line() != 0 && !is_urgent(climb)) continue;
+        if (is_early(climb) || has_to_wait(climb)) continue;
+        if (urgent_alone && !is_urgent(climb)) continue;
         // Costs next to nothing, and the series would stay short without.
         if (climb.goes_down() && climb.expected_s() <= ledger_.options.budget_s * policy::plan::little)
             return &climb;
