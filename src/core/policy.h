@@ -271,6 +271,9 @@ constexpr double worst_step = 0.05, leap_worth = 8, ask_s = 5e-3;
 // A solution remembers where, of what a first call's steps grow by, so much is missing in a second one;
 // looked at once they have grown by so much of what they were. [theory]
 constexpr double remembered_part = 0.25, remembered_growth = 0.1;
+// Counts of a line that are taken twice for it, and rungs between them.
+constexpr int pairs_wanted = 4;
+constexpr std::size_t pair_every = 4;
 // Or where, of first calls that take so long (s; what a new process adds is less) the second takes so many
 // times less, and once more so at so many times the work. [programs]
 constexpr double remembered_least_s = 5e-6, remembered_times = 10, remembered_work = 2;

@@ -220,8 +220,7 @@ class Measuring {
     void count(const Next &step, const InputId &which) {
         const double from = clock_.seconds();
         const std::string &name = field_.solution(step.cell);
-        const bool twice = generation_ == 0 && step.round == 0 && !remembering_.remembers(name) &&
-                           is_counted_twice(step.cell);
+        const bool twice = is_counted_twice(step.cell);
         // Later rounds ask what other inputs cost; a generation has a hundred seeds.
         const InputId other{which.shape, which.sizes,
                             which.seed + static_cast<std::uint64_t>(step.round % 100)};
@@ -256,17 +255,17 @@ class Measuring {
         look_for_memory(step, which);
     }
 
-    // The smallest size, on the first shape every fourth one up to the eighth, whatever else a count takes,
-    // and where counts are not dear up to the twelfth: the second must not differ.
-    bool is_counted_twice(const Cell &cell) const {
+    // The second must not differ.
+    bool is_counted_twice(const Cell &cell) {
+        const std::string &name = field_.solution(cell);
+        if (remembering_.remembers(name)) return false;
         const std::vector<double> &sizes = field_.line(cell).sizes;
-        const auto rung = std::find(sizes.begin(), sizes.end(), cell.size) - sizes.begin();
-        const bool looked_at = rung == 0 || (cell.shape == 0 && rung <= 8 && rung % 4 == 0);
-        if (looked_at && cell.line == 0) return true;
+        const auto rung = std::lower_bound(sizes.begin(), sizes.end(), cell.size) - sizes.begin();
         const double dear_s = policy::plan::usual_call * options_.budget_s;
         const auto last = count_s_.find(cell.solution);
-        return (last == count_s_.end() || last->second <= dear_s) &&
-               !space_turns_.takes_longer(field_.solution(cell), dear_s) && rung % 4 == 0 && rung <= 12;
+        const bool is_cheap =
+            (last == count_s_.end() || last->second <= dear_s) && !space_turns_.takes_longer(name, dear_s);
+        return remembering_.wants_pair(cell, static_cast<std::size_t>(rung), is_cheap);
     }
 
     // The answer of one that was not measured there, since two others differ.

@@ -21,6 +21,17 @@ bool Remembering::told(const std::string &solution, std::int64_t first, std::int
     return true;
 }
 
+bool Remembering::wants_pair(const Cell &cell, std::size_t rung, bool is_cheap) {
+    using namespace policy::plan;
+    Pairs &pairs = pairs_[{cell.solution, cell.shape, cell.line}];
+    if (pairs.count > 0 && rung < pairs.last_rung + pair_every) return false;
+    const int whatever_they_take = cell.line != 0 ? 0 : cell.shape != 0 ? 1 : pairs_wanted - 1;
+    if (pairs.count >= (is_cheap ? pairs_wanted : whatever_they_take)) return false;
+    ++pairs.count;
+    pairs.last_rung = rung;
+    return true;
+}
+
 void Remembering::told_call(const Cell &cell, double time_ns) {
     seen_[cell].time_ns = std::min(seen_[cell].time_ns, time_ns);
 }

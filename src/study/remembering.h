@@ -2,6 +2,7 @@
 // default argument. A claim speaks of a first call.
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <map>
 #include <set>
@@ -20,6 +21,10 @@ class Remembering {
     // first time, that the solution remembers: of what calls grow by from one such input to another a good
     // part is missing the second time. What is made ready once, whatever the input, does not grow.
     bool told(const std::string &solution, std::int64_t first, std::int64_t second);
+    // Whether a count of the cell, so many rungs up its line, should be such a pair: on every line a few, each
+    // some rungs above the one before, in the order that counts come in. Of the first line of every shape the
+    // first, and of the first shape a few, whatever they take; else where counts are cheap.
+    bool wants_pair(const Cell &cell, std::size_t rung, bool is_cheap);
     // Of a cell: what a call took, and what its steps could take at the least.
     void told_call(const Cell &cell, double time_ns);
     void told_least(const Cell &cell, double least_ns) { seen_[cell].least_ns = least_ns; }
@@ -39,6 +44,10 @@ class Remembering {
     struct Pair {
         std::int64_t first = 0, saved = 0;
     };
+    struct Pairs {
+        int count = 0;
+        std::size_t last_rung = 0;
+    };
     struct Seen {
         double time_ns = 1e300, least_ns = 0;
     };
@@ -46,6 +55,7 @@ class Remembering {
     std::map<std::string, double> shown_by_;    // seconds of the first call that first showed it in times
     std::map<std::string, double> looked_at_s_; // the work of a call at the last look
     std::map<std::string, Pair> least_;         // the first pair of which something was saved
+    std::map<std::array<int, 3>, Pairs> pairs_; // (solution, shape, line)
     std::set<std::string> remember_;
 };
 

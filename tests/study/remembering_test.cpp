@@ -19,6 +19,24 @@ TEST(Remembering, ShowsWhereWhatGrowsIsMissingTheSecondTime) {
     EXPECT_FALSE(all.remembers("ready") || all.remembers("luck"));
 }
 
+// A climb that leaps has few sizes: they tell it too.
+TEST(Remembering, IsLookedForAtTheSizesThatAreCounted) {
+    const auto wanted = [](int shape, int line, bool cheap, const std::vector<std::size_t> &rungs) {
+        Remembering all;
+        std::vector<std::size_t> pairs;
+        for (const std::size_t rung : rungs)
+            if (all.wants_pair({0, shape, line, 0}, rung, cheap)) pairs.push_back(rung);
+        return pairs;
+    };
+    using Rungs = std::vector<std::size_t>;
+    EXPECT_EQ(wanted(0, 0, true, {0, 1, 2, 9, 15, 25, 21, 3}), (Rungs{0, 9, 15, 25}));
+    EXPECT_EQ(wanted(0, 0, true, {0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 12, 16}), (Rungs{0, 4, 8, 12}));
+    EXPECT_EQ(wanted(0, 0, false, {0, 9, 15, 25}), (Rungs{0, 9, 15}));
+    EXPECT_EQ(wanted(1, 0, false, {0, 9, 15}), (Rungs{0}));
+    EXPECT_EQ(wanted(1, 1, false, {0, 9}), Rungs{});
+    EXPECT_EQ(wanted(1, 1, true, {3, 9, 15}), (Rungs{3, 9, 15}));
+}
+
 TEST(Remembering, IsLookedForOnceForEveryDoublingOfTheWork) {
     Remembering all;
     const Cell small{0, 0, 0, 64}, large{0, 0, 0, 4096};
