@@ -1,4 +1,4 @@
-// A problem folder in a temporary place, and the built program run on it.
+// A problem folder, and the built program run on it.
 #pragma once
 
 #include <algorithm>
@@ -15,7 +15,7 @@
 
 #include "lab/process.h"
 #include "lab/workspace.h"
-#include "records/files.h"
+#include "support/problem_folder.h"
 
 namespace iron::test {
 
@@ -44,24 +44,11 @@ struct Ran {
     std::string out, err;
 };
 
-class Folder {
+class Folder : public ProblemFolder {
   public:
     bool draws = false;                   // figures take longer than many a test
     std::vector<std::string> environment; // NAME=VALUE, of every run
-    Folder() {
-        setenv("IRON_STOPWATCH_CACHE", IRON_TEST_CACHE, 1); // builds are shared between tests
-        // Tests that measure may do so side by side: no timing decides them.
-        setenv("IRON_STOPWATCH_LOCK", (path() / "lock").c_str(), 1);
-        setenv("IRON_STOPWATCH_ROAM", "1", 1);
-        // The system's own interpreters before wrappers that take several times as long to start.
-        static const std::string path = std::string("/usr/bin:/bin:") + std::getenv("PATH");
-        setenv("PATH", path.c_str(), 1);
-    }
-    const std::filesystem::path &path() const { return workspace_.path(); }
-    std::filesystem::path results() const { return path() / "stopwatch-results"; }
 
-    void write(const std::string &name, const std::string &text) const { write_file(path() / name, text); }
-    std::string read(const std::string &name) const { return read_file(path() / name); }
     nlohmann::json json(const std::string &name) const {
         return nlohmann::json::parse(read_file(results() / name));
     }
@@ -70,12 +57,14 @@ class Folder {
     nlohmann::json list(const std::string &name, const std::string &key) const { return json(name).at(key); }
 
     // Runs the program in the folder; `input` is its standard input.
-    Ran run(std::vector<std::string> arguments, const std::string &input = "") const {
+    Ran run(std::vector<std::string> arguments, const std::string &input = "",
+            double most_patience = 3) const {
         const Workspace scratch;
         Launch launch;
         launch.command = {IRON_PROGRAM};
         launch.environment = environment;
-        launch.environment.push_back(fmt::format("IRON_STOPWATCH_PATIENCE={:.2f}", slowness()));
+        launch.environment.push_back(
+            fmt::format("IRON_STOPWATCH_PATIENCE={:.2f}", std::min(most_patience, slowness())));
         launch.command.insert(launch.command.end(), arguments.begin(), arguments.end());
         // Answers are compared on fewer small inputs than a person would want: every run pays for them.
         const auto has = [&](const char *word) {
@@ -99,11 +88,11 @@ class Folder {
     }
 
     // The same, session after session, each going on from the last, until there is enough: how far one gets
-    // hangs on what runs beside it.
+    // hangs on what runs beside it. The first is stretched less, since others may follow.
     Ran run_until(const std::function<bool()> &enough, const std::vector<std::string> &arguments) const {
         Ran ran;
         for (int session = 0; session < 10; ++session) {
-            ran = run(arguments);
+            ran = run(arguments, "", session == 0 ? 1.5 : 3);
             if (enough()) break;
         }
         return ran;
@@ -121,69 +110,6 @@ class Folder {
             if (one.at("name") == name) return one;
         return nullptr;
     }
-
-    // The problem most tests use: the greatest of n water levels, 0 if there are none. `solutions` are TOML
-    // tables.
-    void levels(const std::string &solutions, const std::string &more = "") const {
-        // What hangs is not waited for as long as people would.
-        const bool own_limits = (solutions + more).find("[limits]") != std::string::npos;
-        const std::string limits = own_limits ? "" : "[limits]\ntime = \"1 s\"\n";
-        write("stopwatch.toml", R"(title = "Highest water"
-[sizes]
-n = { from = 0, to = 200_000 }
-[shapes.calm]
-text = """
-{n}
-{integers(n, 0, 1000)}
-"""
-[shapes.flood]
-text = """
-{n}
-{rising(n, 0, 1000)}
-"""
-[[samples]]
-given = "3\n4 7 2\n"
-answer = "7\n"
-)" + limits + more + solutions);
-    }
-    // A C++ source with the given body of `solve(const std::vector<int> &levels)`.
-    void solution(const std::string &name, const std::string &body, const std::string &before = "") const {
-        write(name + ".cpp", R"(#include <iron_stopwatch.hpp>
-#include <vector>
-std::vector<int> read(std::istream &in) {
-    std::size_t n = 0;
-    in >> n;
-    std::vector<int> levels(n);
-    for (int &level : levels) in >> level;
-    return levels;
-}
-void write(std::ostream &out, long long answer) { out << answer << '\n'; }
-)" + before + "\nlong long solve(const std::vector<int> &levels) {\n" +
-                                 body + "\n}\nIRON_STOPWATCH(read, solve, write)\n");
-    }
-    void good() const {
-        solution("scan", "long long top = 0; for (int l : levels) if (l > top) top = l; return top;");
-    }
-
-    // Optimised a little: what is tried is the tool, and most of a test's time is building.
-    static constexpr const char *flags = "flags = \"-O1 -std=c++20 -I" IRON_READ_AHEAD "\"\n";
-    static std::string table(const std::string &name, const std::string &time = "") {
-        return "[solutions." + name + "]\nsource = \"" + name + ".cpp\"\n" + flags +
-               (time.empty() ? "" : "time = \"" + time + "\"\n");
-    }
-    // One of the demo problems, its C++ solutions built as the others of tests are.
-    void demo(const std::string &name) const {
-        using std::filesystem::copy_options;
-        std::filesystem::copy(std::string(IRON_SOURCE "/demo/") + name, path(),
-                              copy_options::recursive | copy_options::overwrite_existing);
-        std::filesystem::remove_all(results());
-        const std::regex source("(source = \"[^\"]*\\.cpp\"\n)");
-        write("stopwatch.toml",
-              std::regex_replace(read("stopwatch.toml"), source, std::string("$1") + flags));
-    }
-
-  private:
-    Workspace workspace_;
 };
 
 inline void expect_contains(const std::string &text, const std::string &part) {

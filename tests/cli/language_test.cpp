@@ -174,27 +174,6 @@ TEST(Languages, FunctionStyleRunsByHandToo) {
         EXPECT_EQ(folder.run({"answer", name}, "3\n4 9 2\n").out, "9\n") << name;
 }
 
-TEST(Languages, StepsAreTheSameInEverySession) {
-    const Folder folder;
-    write_sources(folder);
-    folder.levels(tables);
-    std::map<std::tuple<std::string, double, std::uint64_t>, std::int64_t> first; // by solution, n, seed
-    for (int session = 0; session < 2; ++session) {
-        const Ran ran = folder.run({"run", "--budget", "2s", "--upto", "n=64", "--shapes", "calm", "--afresh",
-                                    "--quiet", "--only", "python,javascript,java"});
-        ASSERT_EQ(ran.status, 0) << ran.out << ran.err;
-        for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements) {
-            if (m.kind != MeasuredKind::counting || m.generation > 0) continue;
-            const auto [found, fresh] = first.insert({{m.solution, m.sizes.at("n"), m.seed}, m.steps});
-            EXPECT_EQ(found->second, m.steps) << m.solution << " " << m.sizes.at("n");
-        }
-    }
-    std::set<std::string> counted;
-    for (const auto &[cell, steps] : first)
-        counted.insert(std::get<0>(cell));
-    EXPECT_EQ(counted.size(), 3u);
-}
-
 TEST(Languages, HiddenWorkOfBuiltInsIsCounted) {
     const Folder folder;
     folder.write("seen.py", R"(import iron_stopwatch
@@ -263,34 +242,6 @@ time = "O(n)"
     // How long the numbers of JavaScript are can't be counted: that is said beside the steps.
     for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
         EXPECT_EQ(m.long_numbers, m.kind == MeasuredKind::counting && m.solution == "longest");
-}
-
-TEST(Languages, ColdCallsAreEachTheFirstOfAProcess) {
-    const Folder folder;
-    write_sources(folder);
-    folder.levels(tables);
-    const auto timings_read = [&] {
-        const auto all = read_journal(folder.results() / "measurements.jsonl").measurements;
-        return std::count_if(all.begin(), all.end(),
-                             [](const Measurement &m) { return m.kind == MeasuredKind::timing; });
-    };
-    ASSERT_EQ(folder
-                  .run_until([&] { return timings_read() >= 8; },
-                             {"run", "--budget", "2s", "--upto", "n=100", "--shapes", "calm", "--only",
-                              "cpp,javascript", "--cold", "--quiet"})
-                  .status,
-              0);
-    std::set<int> workers;
-    int timings = 0;
-    for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
-        if (m.kind == MeasuredKind::timing) {
-            ++timings;
-            EXPECT_TRUE(m.cold);
-            EXPECT_EQ(m.calls, 1);
-            workers.insert(m.worker);
-        }
-    EXPECT_GE(timings, 8);
-    EXPECT_EQ(static_cast<int>(workers.size()), timings);
 }
 
 } // namespace

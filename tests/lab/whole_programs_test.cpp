@@ -1,0 +1,132 @@
+// What a whole program's count tells, and from how many processes counts come.
+#include <fmt/format.h>
+#include <set>
+
+#include "lab/bench.h"
+
+namespace iron::test {
+namespace {
+
+// Every pair of n: two nested loops, and a start-up beside them.
+TEST(WholePrograms, StepsAreCountedInPythonAndJavaScript) {
+    const ProblemFolder folder;
+    folder.write("pairs.py",
+                 "n = int(input())\npairs = 0\nfor i in range(n):\n    for j in range(n):\n        pairs += "
+                 "1\nprint(pairs)\n");
+    folder.write(
+        "pairs.js",
+        "const n = Number(require('fs').readFileSync(0, 'utf8'));\nlet pairs = 0;\nfor (let i = 0; i < "
+        "n; ++i)\n  for (let j = 0; j < n; ++j) {\n    pairs += 1;\n  }\nconsole.log(pairs);\n");
+    folder.write(
+        "stopwatch.toml",
+        "[sizes]\nn = { from = 1, to = 200 }\n[shapes.one]\ntext = \"{n}\\n\"\n[[samples]]\ngiven = "
+        "\"4\"\nanswer = "
+        "\"16\"\n[solutions.python]\nsource = \"pairs.py\"\ntime = \"O(n)\"\n[solutions.script]\nsource = "
+        "\"pairs.js\"\ntime = \"O(n^2)\"\n");
+    Bench bench(folder);
+    for (const char *name : {"python", "script"})
+        for (const double n : {1, 8, 64, 200}) {
+            const std::int64_t steps = bench.counted(name, n).steps;
+            EXPECT_GE(static_cast<double>(steps), n * n) << name << " " << n;
+            EXPECT_LE(static_cast<double>(steps), 3 * n * n + 100) << name << " " << n;
+            EXPECT_EQ(bench.counted(name, n).steps, steps) << name << " " << n;
+        }
+}
+
+// The line runs n times in all.
+void expect_counted(const ProblemFolder &folder, const std::string &line,
+                    const std::map<std::string, bool> &in_one_process) {
+    Bench bench(folder);
+    for (const auto &[name, in_one] : in_one_process) {
+        std::set<int> processes;
+        for (const double n : {20, 300, 20}) {
+            Measurement m = bench.counted(name, n);
+            processes.insert(m.worker);
+            EXPECT_EQ(m.spots[line], n) << name;
+        }
+        EXPECT_EQ(processes.size(), in_one ? 1u : 3u) << name;
+    }
+}
+
+// One process begins, and each count is a copy of it: what a program leaves in it is not there for the next.
+TEST(WholePrograms, PythonIsCountedInCopiesOfOneProcess) {
+    const ProblemFolder folder;
+    folder.write("exits.py",
+                 "import sys\n\nlevels = [int(w) for w in sys.stdin.buffer.read().split()][1:]\n"
+                 "top = 0\nfor level in levels:\n    top = max(top, level)\nprint(top)\nsys.exit(0)\n");
+    folder.write("opens.py",
+                 "def main(seen=[]):\n    with open(0) as given:\n        n = int(given.readline())\n"
+                 "        for word in given.readline().split():\n            seen.append(int(word))\n"
+                 "    print(max(seen, default=0))\n\nif __name__ == '__main__':\n    main()\n");
+    folder.write("gives-up.py", "import os\nlevels = input() and [int(w) for w in input().split()]\n"
+                                "print(max(levels, default=0), flush=True)\nos._exit(0)\n");
+    std::string tables;
+    for (const char *name : {"exits", "opens", "gives-up"})
+        tables += fmt::format("[solutions.{}]\nsource = \"{}.py\"\ntime = \"O(n)\"\n", name, name);
+    folder.levels(tables);
+    Bench bench(folder);
+    std::set<int> processes;
+    for (const double n : {0, 20, 300})
+        for (const char *name : {"exits", "opens"}) {
+            Measurement m = bench.counted(name, n);
+            processes.insert(m.worker);
+            EXPECT_EQ(m.spots[m.solution == "exits" ? "6" : "5"], n) << name;
+        }
+    EXPECT_EQ(processes.size(), 2u);
+    for (const Measurement &m : bench.count("gives-up", 20))
+        EXPECT_NE(m.kind, MeasuredKind::counting);
+    EXPECT_NE(bench.runner("gives-up").notes().at(0).find("it left no steps"), std::string::npos);
+}
+
+// Classes are loaded anew for each; who reads around System.in can't be given the next input, and runs by
+// itself.
+TEST(WholePrograms, JavaIsCountedAgainAndAgainInOneProcess) {
+    const ProblemFolder folder;
+    const auto written = [](const char *name, const char *in, const char *end) {
+        return fmt::format("import java.io.*;\nimport java.util.*;\n\nclass {} {{\n"
+                           "    static final List<Integer> seen = new ArrayList<>();\n"
+                           "    public static void main(String[] arguments) throws IOException {{\n"
+                           "        try (Scanner in = new Scanner({})) {{\n            in.nextInt();\n"
+                           "            while (in.hasNextInt())\n                seen.add(in.nextInt());\n"
+                           "        }}\n        System.out.println(seen.isEmpty() ? \"0\" : \"\" + "
+                           "Collections.max(seen));\n        {}\n    }}\n}}\n",
+                           name, in, end);
+    };
+    folder.write("Exits.java", written("Exits", "System.in", "System.exit(0);"));
+    folder.write("Around.java", written("Around", "new FileInputStream(FileDescriptor.in)", ""));
+    folder.write("Catches.java",
+                 written("Catches", "System.in", "try { System.exit(0); } catch (Throwable caught) { }"));
+    folder.levels("[solutions.exits]\nsource = \"Exits.java\"\ntime = \"O(n)\"\n"
+                  "[solutions.around]\nsource = \"Around.java\"\ntime = \"O(n)\"\n"
+                  "[solutions.catches]\nsource = \"Catches.java\"\ntime = \"O(n)\"\n");
+    expect_counted(folder, "10", {{"exits", true}, {"around", false}, {"catches", false}});
+}
+
+// Modules are loaded anew for each; those of the newer kind can't be, and what goes on after it has left
+// can't be stopped.
+TEST(WholePrograms, JavaScriptIsCountedAgainAndAgainInOneProcess) {
+    const ProblemFolder folder;
+    const std::string work = "    const [n, ...levels] = text.split(/\\s+/).map(Number);\n    let top = 0;\n"
+                             "    for (let i = 0; i < n; ++i)\n        top = Math.max(top, levels[i]);\n"
+                             "    console.log(top);\n";
+    const std::string events = "let text = '';\nprocess.stdin.on('data', (piece) => text += piece);\n"
+                               "process.stdin.on('end', () => {\n";
+    folder.write("exits.js",
+                 "const fs = require('fs');\nseen = [];\n{ const text = fs.readFileSync(0, 'utf8');\n" +
+                     work + "}\nseen.push(1);\nif (seen.length > 1) throw 'again';\nprocess.exit();\n");
+    folder.write("holds.js", events + work + "    try { process.exit(); } catch (caught) { }\n});\n");
+    folder.write("waits.js", events + work + "});\n");
+    folder.write("ticks.js", events + work + "    process.exit();\n});\nsetInterval(() => {}, 1000);\n");
+    folder.write("newer.mjs",
+                 "import fs from 'fs';\n\n{ const text = fs.readFileSync(0, 'utf8');\n" + work + "}\n");
+    std::string tables;
+    for (const char *file : {"exits.js", "waits.js", "holds.js", "ticks.js", "newer.mjs"})
+        tables += fmt::format("[solutions.{}]\nsource = \"{}\"\ntime = \"O(n)\"\n",
+                              std::string(file).substr(0, 5), file);
+    folder.levels(tables);
+    expect_counted(folder, "7",
+                   {{"exits", true}, {"waits", true}, {"holds", false}, {"ticks", false}, {"newer", false}});
+}
+
+} // namespace
+} // namespace iron::test
