@@ -226,6 +226,8 @@ constexpr double climbs_until = 0.6, climbs_on_until = 0.8, climbs_while_short =
 // Fewer sizes let a series climb higher than the others. Below the ladder so many in all, the largest so many
 // times the smallest: growth needs two doublings.
 constexpr std::size_t sizes_wanted = 8, sizes_below = 12;
+// Of those that were passed over, where a verdict is open and no higher one can be had, up to so many in all.
+constexpr std::size_t sizes_to_decide = 16;
 constexpr double span_wanted = 4.5;
 constexpr int closer_sizes = 5; // put in below a rung that costs too much
 
@@ -290,7 +292,7 @@ constexpr int most_other_inputs = 16, inputs_ahead = 8;
 constexpr double for_generations = 0.8; // of what is left, planned for further ones
 // s. Where no budget is given: the first turn, and how many times as long all are with each further one. A
 // budget of which less than this part was spent was left early.
-constexpr double first_turn_s = 6, turns_grow = 3;
+constexpr double first_turn_s = 4, turns_grow = 2.5;
 constexpr double early = 0.9;
 // s. What a pass takes at the least, and what of it is timed.
 constexpr double least_pass_s = 3e-4, least_timed_s = 1e-4;

@@ -196,6 +196,33 @@ TEST(Planner, RungsPassedOverAreReadWhereASeriesStaysShort) {
 }
 
 // Calls of milliseconds at n = 1 that grow as n^3: below the ladder is all there is, and every size is dear.
+// Where nothing larger can be had, what lies between is what is left to find out by.
+TEST(Planner, RungsPassedOverAreReadWhereAVerdictIsOpen) {
+    Simulated machine = simulated(1, 30, 16384);
+    machine.options.shapes = 1;
+    machine.options.judges = true;
+    machine.call_s = [](const Cell &) { return 0.09; }; // as dear everywhere, like a start: longer strides
+    std::size_t at_first = 0;
+    const auto open_or_not = [&](bool decided) {
+        machine.needs = [&, decided](const Simulated &sofar) {
+            if (at_first == 0) at_first = sofar.sizes(0);
+            Need need;
+            need.decided = decided;
+            return std::vector{need};
+        };
+        machine.timed.clear();
+        machine.elapsed_s = 0;
+        at_first = 0;
+        machine.run();
+    };
+    open_or_not(true);
+    EXPECT_EQ(machine.sizes(0), at_first);
+    open_or_not(false);
+    EXPECT_LT(at_first, 16u);
+    EXPECT_GE(machine.sizes(0), 16u);
+    EXPECT_EQ(machine.largest(0), 16384);
+}
+
 TEST(Planner, ASeriesThatStaysBelowTheLadderMayPayMoreForACall) {
     Simulated machine = simulated(1, 8, 1e6);
     for (int size = 1; size < 16; ++size)

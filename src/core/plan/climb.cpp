@@ -146,7 +146,7 @@ void Climb::aim() {
 void Climb::end() {
     climbing_ = false;
     if (down_ || up_to_ > 0) return;
-    if (fill_in()) {
+    if (!filled_in_ && fill_in(sizes_wanted)) {
         climbing_ = true;
         return aim();
     }
@@ -154,10 +154,9 @@ void Climb::end() {
     if (narrow || seen_.size() < sizes_wanted) go_down();
 }
 
-// Of the rungs that were passed over in longer strides as many as a series wants, once that has left it
-// short.
-bool Climb::fill_in() {
-    if (filled_in_ || failed_ || seen_.empty() || seen_.size() >= sizes_wanted) return false;
+// Of the rungs that were passed over in longer strides as many as are wanted, and half as many more.
+bool Climb::fill_in(std::size_t sizes) {
+    if (failed_ || seen_.empty() || seen_.size() >= sizes) return false;
     filled_in_ = true;
     closer_.clear();
     for (std::size_t rung = sizes_->size(); rung-- > 0;) {
@@ -167,7 +166,7 @@ bool Climb::fill_in() {
             std::none_of(seen_.begin(), seen_.end(), [&](const auto &one) { return one.first == size; }))
             closer_.push_back(size);
     }
-    const std::size_t wanted = sizes_wanted + sizes_wanted / 2 - seen_.size();
+    const std::size_t wanted = sizes + sizes / 2 - seen_.size();
     const std::size_t every = (closer_.size() + wanted - 1) / wanted;
     for (std::size_t i = 0; every > 1 && i < closer_.size(); ++i)
         if (i % every != every / 2) closer_[i] = 0;
@@ -303,6 +302,17 @@ bool Climb::climb_longer(bool short_of_places) {
         return false;
     until_ = until;
     return climbing_ = true;
+}
+
+bool Climb::climb_between() {
+    if (at_.line != 0 || climbing_ || down_ || filled_between_ ||
+        ledger_->elapsed_s > climbs_on_until * ledger_->options.budget_s || !fill_in(sizes_to_decide))
+        return false;
+    filled_between_ = true;
+    until_ = std::max(until_, climbs_on_until);
+    climbing_ = true;
+    aim();
+    return climbing_;
 }
 
 bool Climb::climb_to(double size) {

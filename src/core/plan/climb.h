@@ -65,6 +65,8 @@ class Climb {
     // is anything new to climb for.
     bool climb_longer(bool short_of_places);
     bool climb_to(double size);
+    // Or the sizes that were passed over.
+    bool climb_between();
     // On a last resort: from now on.
     void begin();
 
@@ -88,7 +90,7 @@ class Climb {
     void go_up_again();
     void end();
     bool take_closer();
-    bool fill_in();
+    bool fill_in(std::size_t sizes);
 
     const Ledger *ledger_;
     const std::vector<double> *sizes_;
@@ -99,7 +101,7 @@ class Climb {
     bool cautious_ = false; // a leap was stopped
     bool down_ = false;
     bool went_up_again_ = false;
-    bool filled_in_ = false;
+    bool filled_in_ = false, filled_between_ = false;
     bool level_ = false; // nothing changes along the line
     double up_to_ = 0;   // climbing on for the sake of a verdict
     bool failed_ = false;

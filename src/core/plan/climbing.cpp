@@ -98,11 +98,11 @@ Climbing::Turn Climbing::turn_of(const Climb &climb, bool urgent_alone) {
 Climb *Climbing::whose_turn(std::mt19937_64 &random) {
     // Once its first line has told what is affordable, an urgent one goes ahead for a while.
     const auto is_early = [&](Climb &climb) { return is_urgent(climb) && main_of(climb).climbing(); };
-    const bool urgent_alone = ledger_.elapsed_s < ahead_of_others * ledger_.options.budget_s &&
-                              std::any_of(climbs_.begin(), climbs_.end(), [&](Climb &climb) {
-                                  return climb.climbing() && is_urgent(climb) && !is_early(climb) &&
-                                         !has_to_wait(climb);
-                              });
+    const bool urgent_alone =
+        ledger_.elapsed_s < ahead_of_others * ledger_.options.budget_s &&
+        std::any_of(climbs_.begin(), climbs_.end(), [&](Climb &climb) {
+            return climb.climbing() && is_urgent(climb) && !is_early(climb) && !has_to_wait(climb);
+        });
     std::vector<Climb *> first;
     Turn earliest;
     for (Climb &climb : climbs_) {
@@ -187,8 +187,10 @@ bool Climbing::go_on_for_verdicts() {
     for (Climb &climb : climbs_) {
         const auto need = ledger_.needs.find({climb.at().solution, climb.at().shape});
         if (need == ledger_.needs.end()) continue;
-        if (!need->second.decided) any = climb.climb_longer(need->second.short_of_places) || any;
-        any = climb.climb_to(need->second.up_to) || any;
+        const bool is_open = !need->second.decided;
+        const bool higher = (is_open && climb.climb_longer(need->second.short_of_places)) |
+                            climb.climb_to(need->second.up_to);
+        any = higher || (is_open && climb.climb_between()) || any;
     }
     return any;
 }
