@@ -15,10 +15,10 @@ namespace iron {
 // and at last to the smallest sizes of all.
 //
 // Where verdicts are told, undecided series climb on, along lines that the clock cut off and towards the size
-// that should decide them, as far as what is left allows. Before the rounds begin, sizes are counted that
-// were left out while counts were dear, and fresh inputs where counts hang on them. Rounds go to the
-// undecided first, every other one with more fresh inputs, and all is over once everything is decided in
-// every generation.
+// that should decide them, as far as what is left allows, or through the sizes that were passed over. Before
+// the rounds begin, sizes are counted that were left out while counts were dear, and fresh inputs where
+// counts hang on them. Rounds go to the undecided first, every other one with more fresh inputs, and all is
+// over once everything is decided in every generation.
 class Planner {
   public:
     explicit Planner(PlanOptions options);
