@@ -21,9 +21,9 @@ class Remembering {
     // first time, that the solution remembers: of what calls grow by from one such input to another a good
     // part is missing the second time. What is made ready once, whatever the input, does not grow.
     bool told(const std::string &solution, std::int64_t first, std::int64_t second);
-    // Whether a count of the cell, so many rungs up its line, should be such a pair: on every line a few, each
-    // some rungs above the one before, in the order that counts come in. Of the first line of every shape the
-    // first, and of the first shape a few, whatever they take; else where counts are cheap.
+    // Whether a count of the cell, so many rungs up its line, should be such a pair: on every line a few,
+    // each some rungs above the one before, in the order that counts come in. Of the first line of every
+    // shape the first, and of the first shape a few, whatever they take; else where counts are cheap.
     bool wants_pair(const Cell &cell, std::size_t rung, bool is_cheap);
     // Of a cell: what a call took, and what its steps could take at the least.
     void told_call(const Cell &cell, double time_ns);
