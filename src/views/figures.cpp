@@ -105,7 +105,7 @@ Figure growth_figure(const std::string &name, const std::string &title, Metric m
                                  std::exp(at.point->log_value - 2 * at.point->error),
                                  std::exp(at.point->log_value + 2 * at.point->error)});
         if (one.growth->is_fitted()) {
-            line.label += "  " + one.growth->told().name;
+            if (!one.growth->told().bent) line.label += "  " + one.growth->told().name; // as in the table
             for (const PointAlong &at : one.points)
                 line.curve.push_back({at.size, at.fitted});
             const double to = std::max(in_sight, 4 * one.points.back().size);

@@ -58,7 +58,7 @@ class Folder : public ProblemFolder {
 
     // Runs the program in the folder; `input` is its standard input.
     Ran run(std::vector<std::string> arguments, const std::string &input = "",
-            double most_patience = 3) const {
+            double most_patience = 2) const {
         const Workspace scratch;
         Launch launch;
         launch.command = {IRON_PROGRAM};

@@ -93,7 +93,7 @@ TEST(Remembering, AClaimIsHeldAgainstFirstCalls) {
     const auto enough = [&] {
         return found("time").size() == keeping.size() && found("space").contains("kept.cpp");
     };
-    const Ran ran = folder.run_until(enough, {"run", "--budget", "6s", "--upto", "n=100000", "--no-figures"});
+    const Ran ran = folder.run_until(enough, {"run", "--budget", "4s", "--upto", "n=100000", "--no-figures"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     for (const auto &[file, text] : keeping)
         EXPECT_TRUE(found("time").contains(file)) << file;

@@ -2,23 +2,16 @@
 #include <set>
 
 #include "cli/folder.h"
+#include "lab/bench.h"
 #include "records/journal.h"
 
 namespace iron {
 namespace {
 
+using test::Bench;
 using test::expect_contains;
 using test::Folder;
 using test::Ran;
-
-// Space readings by solution and size, after a short run over few sizes.
-std::map<std::string, std::map<double, SpaceReading>> spaces_in(const Folder &folder) {
-    std::map<std::string, std::map<double, SpaceReading>> found;
-    for (const Measurement &m : read_journal(folder.results() / "measurements.jsonl").measurements)
-        if (m.kind == MeasuredKind::space && m.outcome == Outcome::done)
-            found[m.solution][m.sizes.at("n")] = m.space;
-    return found;
-}
 
 std::string verdict_on(const Folder &folder, const std::string &solution, const std::string &metric) {
     for (const auto &claim : folder.list("claims.json", "claims"))
@@ -35,22 +28,17 @@ TEST(Space, TheStackIsMemory) {
     folder.good();
     folder.levels(Folder::table("scan", "O(n)") + "space = \"O(1)\"\n" + Folder::table("deep", "O(n)") +
                   "space = \"O(1)\"\n[limits]\nstack = \"64 MiB\"\n");
-    const auto enough = [&] {
-        auto deep = spaces_in(folder)["deep"];
-        return folder.all_decided() && deep.contains(512) && deep.contains(1024) &&
-               deep.rbegin()->first > 1e4;
-    };
-    const Ran ran = folder.run_until(
-        enough, {"run", "--budget", "2s", "--upto", "n=50000", "--shapes", "calm", "--quiet"});
+    const Ran ran =
+        folder.run_until([&] { return folder.all_decided(); },
+                         {"run", "--budget", "2s", "--upto", "n=50000", "--shapes", "calm", "--quiet"});
     EXPECT_EQ(ran.status, 1) << ran.err;
     EXPECT_EQ(verdict_on(folder, "scan", "space"), "holds");
     EXPECT_EQ(verdict_on(folder, "deep", "space"), "exceeded");
-    auto deep = spaces_in(folder)["deep"];
-    const double frame =
-        static_cast<double>(deep.at(1024).stack_peak_bytes - deep.at(512).stack_peak_bytes) / 512;
+    Bench bench(folder);
+    const auto stack = [&](double n) { return static_cast<double>(bench.space("deep", n).stack_peak_bytes); };
+    const double frame = (stack(1024) - stack(512)) / 512;
     EXPECT_EQ(frame, std::floor(frame)); // every frame of the same size, to the byte
-    EXPECT_EQ(static_cast<double>(deep.rbegin()->second.stack_peak_bytes - deep.at(1024).stack_peak_bytes),
-              frame * (deep.rbegin()->first - 1024)); // beyond what is painted at first
+    EXPECT_EQ(stack(50'000) - stack(1024), frame * (50'000 - 1024)); // beyond what is painted at first
     expect_contains(ran.out, "KiB");
 }
 

@@ -86,6 +86,19 @@ TEST(GrowthFigures, HoldEveryReadingAndCarryTheCurvesOn) {
     EXPECT_EQ(figure.script.find("allowed"), std::string::npos);
 }
 
+// What is on no list is told in no table either.
+TEST(GrowthFigures, NameTheGrowthThatTablesName) {
+    const SeriesGrowth listed = grown("scan", Metric::steps, linear, 16, 4096, 2);
+    SeriesGrowth between = grown("between", Metric::steps, squared, 16, 4096, 2);
+    between.growth.decided = between.growth.best();
+    between.growth.decided->bent = true;
+    between.growth.decided->name = "n^1.3";
+    const Figure figure =
+        growth_figures("Tide", {listed, between}, {"scan", "between"}, {"calm"}, "n").front();
+    EXPECT_NE(figure.script.find("scan  n"), std::string::npos) << figure.script;
+    EXPECT_EQ(figure.script.find("n^1.3"), std::string::npos) << figure.script;
+}
+
 TEST(GrowthFigures, MarkTheTargetAndReachIt) {
     const std::vector<SeriesGrowth> growths = {grown("scan", Metric::time, linear, 16, 4096, 2)};
     TargetLimits target;
