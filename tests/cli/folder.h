@@ -9,7 +9,6 @@
 #include <functional>
 #include <gtest/gtest.h>
 #include <nlohmann/json.hpp>
-#include <regex>
 #include <string>
 #include <vector>
 

@@ -1,4 +1,4 @@
-// Memory of a call, byte by byte, and steps outside C++ function style.
+// Claims on memory, and steps outside C++ function style, through the built program.
 #include <set>
 
 #include "cli/folder.h"

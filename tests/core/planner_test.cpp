@@ -195,7 +195,6 @@ TEST(Planner, RungsPassedOverAreReadWhereASeriesStaysShort) {
     EXPECT_GE(machine.sizes(0), 8u);
 }
 
-// Calls of milliseconds at n = 1 that grow as n^3: below the ladder is all there is, and every size is dear.
 // Where nothing larger can be had, what lies between is what is left to find out by.
 TEST(Planner, RungsPassedOverAreReadWhereAVerdictIsOpen) {
     Simulated machine = simulated(1, 30, 16384);
@@ -223,6 +222,7 @@ TEST(Planner, RungsPassedOverAreReadWhereAVerdictIsOpen) {
     EXPECT_EQ(machine.largest(0), 16384);
 }
 
+// Calls of milliseconds at n = 1 that grow as n^3: below the ladder is all there is, and every size is dear.
 TEST(Planner, ASeriesThatStaysBelowTheLadderMayPayMoreForACall) {
     Simulated machine = simulated(1, 8, 1e6);
     for (int size = 1; size < 16; ++size)

@@ -2,6 +2,7 @@
 #include <set>
 
 #include "lab/bench.h"
+#include "support/scans.h"
 
 namespace iron::test {
 namespace {
@@ -228,35 +229,16 @@ TEST(CountedLines, ThreadsSeveralSourcesAndModulesAreTold) {
     EXPECT_EQ(beside["helper.py:4"], 64);
 }
 
-// The greatest of n levels in function style.
-void write_scans(const ProblemFolder &folder) {
-    folder.good();
-    folder.write("scan.py", "import iron_stopwatch\n\n\ndef solve(levels):\n    top = 0\n"
-                            "    for level in levels:\n        if level > top:\n            top = level\n"
-                            "    return top\n\n\niron_stopwatch.serve(lambda text: [int(word) for word in "
-                            "text.split()][1:], solve, str)\n");
-    folder.write("scan.js",
-                 "const { serve } = require(\"iron_stopwatch\");\nserve({\n  read: (text) => "
-                 "text.split(/\\s+/).filter((word) => word).map(Number).slice(1),\n"
-                 "  solve: (levels) => {\n    let top = 0;\n    for (const level of levels)\n"
-                 "      if (level > top) top = level;\n    return top;\n  },\n  write: String,\n});\n");
-    folder.write(
-        "Scan.java",
-        "class Scan {\n    static int[] read(String text) {\n        String[] words = "
-        "text.split(\"\\\\s+\");\n        int[] levels = new int[words.length - 1];\n"
-        "        for (int i = 0; i < levels.length; i++) levels[i] = Integer.parseInt(words[i + 1]);\n"
-        "        return levels;\n    }\n    static int solve(int[] levels) {\n        int top = 0;\n"
-        "        for (int level : levels)\n            if (level > top) top = level;\n"
-        "        return top;\n    }\n    public static void main(String[] arguments) {\n"
-        "        IronStopwatch.serve(Scan::read, Scan::solve, String::valueOf);\n    }\n}\n");
+void take_scans(const ProblemFolder &folder) {
+    write_scans(folder);
     folder.levels(ProblemFolder::table("scan") +
                   "[solutions.python]\nsource = \"scan.py\"\n[solutions.javascript]\nsource = \"scan.js\"\n"
-                  "[solutions.java]\nsource = \"Scan.java\"\n");
+                  "[solutions.java]\nsource = \"Highest.java\"\n");
 }
 
 TEST(Counts, AreTheSameInEverySession) {
     const ProblemFolder folder;
-    write_scans(folder);
+    take_scans(folder);
     Bench first(folder), second(folder);
     for (const char *name : {"scan", "python", "javascript", "java"})
         for (const double n : {16, 23, 32, 64}) {
@@ -268,7 +250,7 @@ TEST(Counts, AreTheSameInEverySession) {
 
 TEST(ColdCalls, AreEachTheFirstOfAProcess) {
     const ProblemFolder folder;
-    write_scans(folder);
+    take_scans(folder);
     Bench bench(folder);
     for (const char *name : {"scan", "javascript"}) {
         std::set<int> workers;

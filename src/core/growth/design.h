@@ -30,9 +30,10 @@ struct TermThere {
 
 // How counts in whole numbers leave a growth's smooth curve.
 struct Waves {
-    std::vector<Column> by; // of every rounding: its value less the smooth one, in the growth's units
-    std::vector<Column>
-        capacity; // of every size that a power of is in it: its double's power above it, beside it
+    // Of every rounding that differs: its value less the smooth one, in the growth's units.
+    std::vector<Column> by;
+    // Of every size that the growth holds a power of: the next power of two, in sizes.
+    std::vector<Column> capacity;
 };
 
 // A direction of a cone, and what it is made of.

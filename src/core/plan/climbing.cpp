@@ -188,6 +188,7 @@ bool Climbing::go_on_for_verdicts() {
         const auto need = ledger_.needs.find({climb.at().solution, climb.at().shape});
         if (need == ledger_.needs.end()) continue;
         const bool is_open = !need->second.decided;
+        // Both are asked: each may have something.
         const bool higher = (is_open && climb.climb_longer(need->second.short_of_places)) |
                             climb.climb_to(need->second.up_to);
         any = higher || (is_open && climb.climb_between()) || any;
