@@ -144,7 +144,9 @@ TEST(BareFunctions, OfEveryTypeAreReadAndWritten) {
                       "names.end()); }\n"},
             {"a.py", "def longest(names):\n    return max(names)\n"},
             {"a.js", "const longest = (names) => names.reduce((a, b) => a > b ? a : b);\n"},
-            {"A.java", "String longest(String[] names) { return Collections.max(Arrays.asList(names)); }\n"},
+            {"A.java", "class Kept {\n    String one = \"\";\n    static class Of { int n; }\n}\n"
+                       "static String longest(String[] names) {\n    Kept kept = new Kept();\n"
+                       "    kept.one = Collections.max(Arrays.asList(names));\n    return kept.one;\n}\n"},
             {"a.rs", "fn longest(names: &Vec<String>) -> String { names.iter().max().unwrap().clone() }\n"}});
     agreed(
         "reverse(levels: list of int) -> levels", "levels = \"integers(n, 0, 9)\"",

@@ -85,9 +85,33 @@ Counting counting_for(const Recipe &recipe, const fs::path &program) {
 
 const char *const around_it = "IronStopwatchAround";
 
+// The class that methods stand in that were pasted without one.
+const char *const pasted = "Pasted";
+
+// Classes that stand in no other are made static: in a class around them they are what they were.
+void keep_classes_on_their_own(std::string &text) {
+    const std::string code = without_comments(text);
+    std::size_t depth = 0, statement = 0; // where the last one began
+    std::vector<std::size_t> classes;
+    for (std::size_t at = 0; at < code.size(); ++at) {
+        if (code[at] == '{') ++depth;
+        if (code[at] == '}' && depth > 0) --depth;
+        if (code[at] == '}' || code[at] == ';') statement = at + 1;
+        if (depth == 0 && code.compare(at, 6, "class ") == 0 && (at == 0 || !is_word(code[at - 1])) &&
+            code.substr(statement, at - statement).find("static ") == std::string::npos)
+            classes.push_back(at);
+    }
+    for (auto at = classes.rbegin(); at != classes.rend(); ++at)
+        text.insert(*at, "static ");
+}
+
+struct OpenedSource {
+    std::string text, class_name;
+};
+
 // A source of a bare function as it is compiled: methods without a class stand in one, and what keeps it to
 // itself is blank. Lines stay where they are.
-std::string opened(const Recipe &recipe, std::string text) {
+OpenedSource opened(const Recipe &recipe, std::string text) {
     const std::string code = without_comments(text);
     const auto blank_out = [&](const std::string &what) {
         for (std::size_t at = 0; (at = code.find(what, at)) != std::string::npos; at += what.size())
@@ -99,19 +123,32 @@ std::string opened(const Recipe &recipe, std::string text) {
         at != std::string::npos && code.find(';', at) != std::string::npos)
         std::fill(text.begin() + static_cast<std::ptrdiff_t>(at),
                   text.begin() + static_cast<std::ptrdiff_t>(code.find(';', at)) + 1, ' ');
-    if (recipe.bare->function.owners.empty() && main_class_of(code).empty()) {
+    std::string name = main_class_of(code);
+    const std::vector<FoundFunction> found = functions_in_braces(text);
+    if (std::any_of(found.begin(), found.end(),
+                    [](const FoundFunction &one) { return one.owners.empty(); })) {
+        name = pasted;
+        keep_classes_on_their_own(text);
         std::size_t from = code.rfind("\nimport ");
         from = from != std::string::npos     ? code.find('\n', from + 1)
                : code.starts_with("import ") ? code.find('\n')
                                              : 0;
-        text.insert(from == std::string::npos ? text.size() : from, "class Pasted {");
+        text.insert(from == std::string::npos ? text.size() : from, fmt::format("class {} {{", pasted));
         text += "\n}\n";
     }
     if (recipe.bare->supplied)
         text = "import java.util.*; import java.util.function.*; import java.util.stream.*; import "
                "java.math.*; " +
                text;
-    return text;
+    return {text, name};
+}
+
+// The class that a source's file is named after, and what of it is compiled.
+OpenedSource compiled(const Recipe &recipe, const std::string &source) {
+    std::string text = read_file(recipe.problem.folder / source);
+    if (recipe.bare) return opened(recipe, std::move(text));
+    std::string name = main_class_of(text);
+    return {std::move(text), std::move(name)};
 }
 
 class Java : public Language {
@@ -134,11 +171,10 @@ class Java : public Language {
         if (recipe.bare)
             command.push_back(laid_out(recipe, std::string(around_it) + ".java", around(recipe)).string());
         for (const std::string &source : recipe.solution.sources) {
-            std::string text = read_file(recipe.problem.folder / source);
-            if (recipe.bare) text = opened(recipe, text);
+            const OpenedSource one = compiled(recipe, source);
             const fs::path named =
-                recipe.scratch / ("java-" + hex_digest(text)) / (main_class_of(text) + ".java");
-            write_file(named, text);
+                recipe.scratch / ("java-" + hex_digest(one.text)) / (one.class_name + ".java");
+            write_file(named, one.text);
             command.push_back(named.string());
         }
         return command;
@@ -188,7 +224,7 @@ class Java : public Language {
     SpotReader spot_reader(const Recipe &recipe, const fs::path &) const override {
         std::map<std::string, std::string> names;
         for (const std::string &source : recipe.solution.sources)
-            names[class_in(recipe, source) + ".java"] =
+            names[compiled(recipe, source).class_name + ".java"] =
                 source == recipe.solution.sources.front() ? "" : source;
         return [names, told = Language::spot_reader(recipe, {})](const Said &said) {
             SpotCounts counts;
@@ -216,17 +252,12 @@ class Java : public Language {
     }
 
   private:
-    static std::string class_in(const Recipe &recipe, const std::string &source) {
-        std::string text = read_file(recipe.problem.folder / source);
-        return main_class_of(recipe.bare ? opened(recipe, text) : text);
-    }
-
     // The program around a bare function.
     static std::string around(const Recipe &recipe) {
         const FoundFunction &function = recipe.bare->function;
         const Call &call = *recipe.problem.call;
         std::string owner = fmt::format("{}", fmt::join(function.owners, "."));
-        if (owner.empty()) owner = "Pasted";
+        if (owner.empty()) owner = pasted;
         std::string reads, passes;
         for (std::size_t i = 0; i < call.takes.size(); ++i) {
             const std::string type = type_of(function.takes[i]);
