@@ -3,8 +3,9 @@
 // receiver.
 //
 // Heap: the allocation functions of the C library are replaced by ones that add up what blocks may hold.
-// Stack: what lies below the first frame is painted, 8 MiB at the most; what is no longer painted at the end
-// was touched.
+// Stack: what lies below the first frame, where a program's start has left its marks, is painted; what is no
+// longer painted at the end was touched. Below that there are pages only where the stack went, and they were
+// empty.
 #include <cerrno>
 #include <cstddef>
 #include <cstdint>
@@ -18,8 +19,7 @@
 
 namespace {
 
-constexpr std::size_t most_painted = std::size_t{8} << 20;
-constexpr std::size_t above_and_below = std::size_t{512} << 10; // arguments and environment; room for a fault
+constexpr std::size_t most_painted = std::size_t{192} << 10; // 8 MiB took longer than most programs do
 constexpr std::uint64_t paint = 0x7469646567617567;
 
 std::size_t in_use = 0, most = 0, at_start = 0;
@@ -45,12 +45,23 @@ __attribute__((constructor(101))) void begin() {
     at_start = most = in_use;
     rlimit limit{};
     if (!getenv("IRON_STOPWATCH_STEPS") || getrlimit(RLIMIT_STACK, &limit) != 0) return;
-    const std::size_t room = limit.rlim_cur < most_painted ? limit.rlim_cur : most_painted;
-    const std::size_t margin = room / 4 < above_and_below ? room / 4 : above_and_below;
+    const std::size_t room = limit.rlim_cur / 4 * 3; // arguments and environment, and room for a fault
+    const std::size_t painted = room < most_painted ? room : most_painted;
     top = static_cast<volatile std::uint64_t *>(__builtin_frame_address(0)) - 64; // below this function's own
-    lowest = top - (room - margin) / sizeof(std::uint64_t);
+    lowest = top - painted / sizeof(std::uint64_t);
     for (volatile std::uint64_t *at = top; at > lowest;)
         *--at = paint;
+}
+
+// The lowest page of the stack.
+std::uintptr_t lowest_page(std::uintptr_t from) {
+    constexpr std::uintptr_t page = 4096;
+    constexpr std::size_t many = 64;
+    unsigned char resident[many];
+    for (std::size_t pages = many; pages > 0; pages /= many)
+        while (mincore(reinterpret_cast<void *>(from - pages * page), pages * page, resident) == 0)
+            from -= pages * page;
+    return from;
 }
 
 } // namespace
@@ -64,12 +75,13 @@ void iron_stopwatch_held(unsigned long long *heap, unsigned long long *stack) {
     const volatile std::uint64_t *touched = lowest;
     while (touched < top && *touched == paint)
         ++touched;
-    // Below what is painted there are pages only where the stack went.
-    constexpr std::uintptr_t page = 4096;
-    unsigned char resident;
-    auto deepest = reinterpret_cast<std::uintptr_t>(lowest) & ~(page - 1);
-    while (mincore(reinterpret_cast<void *>(deepest - page), page, &resident) == 0)
-        deepest -= page, touched = reinterpret_cast<const volatile std::uint64_t *>(deepest);
+    const std::uintptr_t own_page = reinterpret_cast<std::uintptr_t>(lowest) & ~std::uintptr_t{4095},
+                         deepest = lowest_page(own_page);
+    if (touched == lowest || deepest < own_page) {
+        touched = reinterpret_cast<const volatile std::uint64_t *>(deepest);
+        while (touched < lowest && *touched == 0)
+            ++touched;
+    }
     *stack = static_cast<unsigned long long>(top - touched) * sizeof(std::uint64_t);
 }
 

@@ -165,6 +165,7 @@ const helpers = {
   // What a spread or a collection takes: a step an element that is hashed, half a one of those that are copied.
   taken(things, what, line) {
     const hashed = what !== "...";
+    if (hashed && Array.isArray(things)) spent(what, things.reduce((sum, one) => sum + hashedText(one), 0), line);
     if (typeof things === "string" || Array.isArray(things)) spent(what, hashed ? things.length : things.length / 2, line);
     else if (things instanceof Set || things instanceof Map) spent(what, things.size, line);
     else if (ArrayBuffer.isView(things)) spent(what, things.length, line);
@@ -182,6 +183,9 @@ const helpers = {
   },
 };
 const toText = Object.prototype.toString;
+// A text is hashed when it is first looked up, letter by letter: nobody can tell whether it was before.
+const hashedText = (key) => (typeof key === "string" && key.length > 16 ? key.length / 16 : 0);
+helpers.key = (key, line) => (spent("[...]", hashedText(key), line), key);
 Object.defineProperty(globalThis, "__iron", { value: helpers, enumerable: false });
 
 const orders = { "===": "eq", "!==": "ne", "<": "lt", "<=": "le", ">": "gt", ">=": "ge" };
@@ -217,6 +221,12 @@ function isShort(node, counters) {
   return node.type === "UnaryExpression" || (node.type === "Identifier" && node.name === "undefined") ||
          node.type === "PrivateIdentifier" ||
          (node.type === "MemberExpression" && !node.computed && /^(length|size)$/.test(node.property.name));
+}
+
+// Seen without running it: no text that is looked up in an object.
+function isNumber(node, counters) {
+  return isShort(node, counters) || node.type === "UpdateExpression" ||
+         (node.type === "BinaryExpression" && (node.operator !== "+" || [node.left, node.right].some((one) => isNumber(one, counters))));
 }
 
 // The same program, on the same lines, with calls of the helpers in it. Null where it can't be read.
@@ -261,6 +271,9 @@ function rewritten(text, name) {
     ObjectExpression(node) {
       for (const one of node.properties)
         if (one.type === "SpreadElement") change(one.argument, (inner) => `__iron.copied((${inner}), ${line(one)})`);
+    },
+    MemberExpression(node) {
+      if (node.computed && !isNumber(node.property, counters)) change(node.property, (inner) => `__iron.key((${inner}), ${line(node)})`);
     },
     VariableDeclarator(node) {
       if (node.init && node.id.type === "ArrayPattern" && node.id.elements.some((one) => one && one.type === "RestElement"))
@@ -389,6 +402,8 @@ function wrapBuiltIns() {
   for (const name of ["replace", "replaceAll", "match", "toLowerCase", "toUpperCase", "trim", "localeCompare", "normalize"])
     wrap(text, name, whole(1));
   for (const name of ["repeat", "padStart", "padEnd"]) wrap(text, name, made(1));
+  for (const kind of [Map, Set])
+    for (const name of ["get", "set", "has", "add", "delete"]) wrap(kind.prototype, name, (before, result, given) => hashedText(given[0]));
   const typed = Object.getPrototypeOf(Uint8Array.prototype);
   const size = (own) => own.BYTES_PER_ELEMENT || 8;
   for (const name of ["fill", "reverse", "copyWithin"])

@@ -52,6 +52,12 @@ class Depth:
 
     def __init__(self):
         self.now = self.peak = 0
+        self.known = {}
+
+    def size_of(self, code):
+        if code not in self.known:
+            self.known[code] = 0 if code.co_filename in OURS else self.size(code)
+        return self.known[code]
 
     @staticmethod
     def size(code):
@@ -59,13 +65,11 @@ class Depth:
         return 80 + 8 * (names + code.co_stacksize)
 
     def profile(self, frame, event, arg):
-        if frame.f_code.co_filename in OURS:
-            return
         if event == "call":
-            self.now += self.size(frame.f_code)
+            self.now += self.size_of(frame.f_code)
             self.peak = self.now if self.now > self.peak else self.peak
-        elif event == "return":
-            self.now -= self.size(frame.f_code)
+        elif event == "return":  # most are calls of what is not written in Python
+            self.now -= self.size_of(frame.f_code)
 
 
 def _held(given):
@@ -87,19 +91,29 @@ def _held(given):
     return held
 
 
-def _weigh(solve, given):
+def peak_of_heap():
+    """From here on: tells the most bytes that were held at a time, when asked."""
     import gc
     import tracemalloc
     gc.collect()  # empties the lists of freed tuples and the like, that are taken from before memory is asked for
+    before = [0]
+
+    def peak():
+        return max(0, tracemalloc.get_traced_memory()[1] - before[0])
     tracemalloc.start(1)
-    before = tracemalloc.get_traced_memory()[0]
+    before[0] = tracemalloc.get_traced_memory()[0]
     tracemalloc.reset_peak()
+    return peak
+
+
+def _weigh(solve, given):
+    import tracemalloc
+    peak = peak_of_heap()
     answer = solve(given)
-    kept, peak = tracemalloc.get_traced_memory()
+    heap, kept = peak(), tracemalloc.get_traced_memory()[0]
     del answer
     answer_bytes = max(0, kept - tracemalloc.get_traced_memory()[0])
     tracemalloc.stop()
-    heap = max(0, peak - before)
     return heap, answer_bytes
 
 
@@ -167,7 +181,9 @@ class _Worker:
 
     def apart(self, work):
         """Does it in a process of its own, so that every call finds the same memory; tells what came of it."""
+        import gc
         ours, theirs = os.pipe()
+        gc.freeze()  # the copy need not look through what stood here before
         child = os.fork()
         if child == 0:
             try:

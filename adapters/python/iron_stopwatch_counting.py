@@ -972,7 +972,7 @@ def _telling(function):
 
 
 # The same as the library's own lines do, added up: numbers, and tuples of them, take no work in one go to be compared,
-# and lines that tell of themselves take two to four times as long.
+# and lines that tell of themselves take two to ten times as long.
 
 _NUMBERS = {int, float, bool}
 
@@ -1046,20 +1046,61 @@ def _heapify(heap):
     return None, steps
 
 
-def _added_up(ours, name, library):
-    """`library`: for everything else."""
-    def function(heap, *items):
-        if not _counts or _is_in_library or heap.__class__ is not list or not all(map(_of_numbers, items)) or not (
-                all(map(_of_numbers, heap)) if ours is _heapify else not heap or _of_numbers(heap[0])):
-            return library(heap, *items)
-        result, steps = ours(heap, *items)
-        _spent(steps, name)
+def _place_left(things, thing, low=0, high=None):
+    steps = 5
+    if high is None:
+        high, steps = len(things), 6
+    while low < high:
+        middle = (low + high) // 2
+        if things[middle] < thing:
+            low = middle + 1
+        else:
+            high = middle
+        steps += 4
+    return low, steps
+
+
+def _place_right(things, thing, low=0, high=None):
+    steps = 5
+    if high is None:
+        high, steps = len(things), 6
+    while low < high:
+        middle = (low + high) // 2
+        if thing < things[middle]:
+            high = middle
+        else:
+            low = middle + 1
+        steps += 4
+    return low, steps
+
+
+def _put_in(place_of):
+    def put(things, thing, *between):
+        place, steps = place_of(things, thing, *between)
+        _spent(_behind(len(things), place) / 2, "insert")
+        things.insert(place, thing)
+        return None, steps + 3
+    return put
+
+
+def _added_up(ours, library, in_c):
+    """`library`: for everything else that is counted."""
+    def function(things, *items, **named):
+        if not _counts:
+            return in_c(things, *items, **named)
+        if named or _is_in_library or things.__class__ is not list or not all(map(_of_numbers, items)) or not (
+                all(map(_of_numbers, things)) if ours is _heapify else not things or _of_numbers(things[0])):
+            return library(things, *items, **named)
+        result, steps = ours(things, *items)
+        _spent(steps, library.__name__)
         return result
     return functools.wraps(library)(function)
 
 
+_insort_left, _insort_right = map(_put_in, (_place_left, _place_right))
 _ADDED_UP = {"heappush": _heappush, "heappop": _heappop, "heapreplace": _heapreplace, "heappushpop": _heappushpop,
-             "heapify": _heapify}
+             "heapify": _heapify, "bisect": _place_right, "bisect_left": _place_left, "bisect_right": _place_right,
+             "insort": _insort_right, "insort_left": _insort_left, "insort_right": _insort_right}
 
 
 class _Loader(importlib.machinery.SourceFileLoader):
@@ -1082,15 +1123,22 @@ class _Loader(importlib.machinery.SourceFileLoader):
         if self.path in _ticks_of_libraries:
             module.__dict__.update({name: _telling(one) for name, one in module.__dict__.items()
                                     if isinstance(one, types.FunctionType) and one.__module__ == module.__name__})
-            if module.__name__ == "heapq":
-                module.__dict__.update({name: _added_up(ours, name, module.__dict__[name])
-                                        for name, ours in _ADDED_UP.items()})
+            in_c = vars(_FORMS_IN_C[module.__name__])
+            module.__dict__.update({
+                name: _added_up(ours, library, in_c.get(name) or in_c[name + "_right"])
+                for name, ours in _ADDED_UP.items() if (library := module.__dict__.get(name))})
 
 
-def _count_elements(mapping, things):
+_count_elements_in_c = collections._count_elements
+
+
+def _count_elements_in_python(mapping, things):
     known = mapping.get
     for thing in things:
         mapping[thing] = known(thing, 0) + 1
+
+
+_FORMS_IN_C = {}  # by the library module's name
 
 
 def _prepare():
@@ -1100,6 +1148,9 @@ def _prepare():
         (machinery.ExtensionFileLoader, machinery.EXTENSION_SUFFIXES), (_Loader, machinery.SOURCE_SUFFIXES),
         (machinery.SourcelessFileLoader, machinery.BYTECODE_SUFFIXES)))
     sys.path_importer_cache.clear()
+    for name, in_c in _IN_C.items():
+        if name not in _FORMS_IN_C:
+            _FORMS_IN_C[name] = importlib.import_module(in_c)
     for name, module in list(sys.modules.items()):  # brought in before the adapter was
         if name != "__main__" and getattr(module, "__file__", None) and _own(module.__file__) is not None:
             del sys.modules[name]
@@ -1107,10 +1158,20 @@ def _prepare():
         sys.modules.pop(name, None)
         sys.modules[in_c] = None
     # The library's own form of it, traced as its other lines are.
-    code = _count_elements.__code__.replace(co_filename=collections.__file__)
+    code = _count_elements_in_python.__code__.replace(co_filename=collections.__file__)
     collections._count_elements = types.FunctionType(code, globals(), "_count_elements")
     # What is rewritten stands a frame deeper here and there.
     sys.setrecursionlimit(2 * sys.getrecursionlimit())
+
+
+def _leave_as_written():
+    """Takes _prepare() back: modules that are not there yet come as they stand."""
+    del sys.path_hooks[0]
+    sys.path_importer_cache.clear()
+    for in_c in _IN_C.values():
+        sys.modules.pop(in_c, None)
+    collections._count_elements = _count_elements_in_c
+    sys.setrecursionlimit(sys.getrecursionlimit() // 2)
 
 
 def _served_by(code, path, names):
@@ -1240,27 +1301,57 @@ class Counter:
 
 
 def _begun(path):
-    """The counted form of a whole program, and the module that it runs in."""
+    """The counted form of a whole program, as it was written, and the module that it runs in."""
     sys.argv = sys.argv[1:]
     sys.path[0] = os.path.dirname(os.path.abspath(path))
     main = sys.modules["__main__"] = types.ModuleType("__main__")
     main.__file__ = path
     _prepare()
     with open(path, encoding="utf-8") as handle:
-        code = _rewritten(handle.read(), path)
+        text = handle.read()
+    code = _rewritten(text, path)
     main.__dict__.update(_names_for(path))
-    return code, main
+    return code, compile(text, path, "exec"), main
 
 
-def _run_counted(code, main, left):
-    """Runs it, and hands on what it ran and held when it ends, however that is."""
-    import gc
-    import tracemalloc
-    counter, depth = Counter(), iron_stopwatch.Depth()
-    gc.collect()  # as in _weigh()
-    tracemalloc.start(1)
-    before = tracemalloc.get_traced_memory()[0]
-    tracemalloc.reset_peak()
+# Each runs a program, and hands on what it read when that ends, however that is.
+
+def _run_for_steps(code, main, left):
+    counter = Counter()
+    counter.start()
+    try:
+        exec(code, main.__dict__)
+    finally:
+        counter.stop()
+        left("done steps=%d bulk_steps=%d %s" % (counter.steps(), _spent_in_all(), counter.told()))
+
+
+def _run_for_heap(code, main, left):
+    _leave_as_written()
+    peak = iron_stopwatch.peak_of_heap()
+    try:
+        exec(code, main.__dict__)
+    finally:
+        left(peak())
+
+
+def _run_for_stack(code, main, left):
+    _leave_as_written()
+    depth = iron_stopwatch.Depth()
+    sys.setprofile(depth.profile)
+    try:
+        exec(code, main.__dict__)
+    finally:
+        sys.setprofile(None)
+        left(depth.peak)
+
+
+def _count_program(path):
+    """Once, as any program is run: what is counted stands in a file then. Heap and stack are read of the counted form,
+    all in one run."""
+    told = os.environ.pop("IRON_STOPWATCH_STEPS")
+    code, _, main = _begun(path)
+    counter, depth, peak = Counter(), iron_stopwatch.Depth(), iron_stopwatch.peak_of_heap()
     counter.start()
     sys.setprofile(depth.profile)
     try:
@@ -1268,28 +1359,20 @@ def _run_counted(code, main, left):
     finally:
         sys.setprofile(None)
         counter.stop()
-        heap = max(0, tracemalloc.get_traced_memory()[1] - before)
-        left(counter.steps(), _spent_in_all(), heap, depth.peak, counter.told())
-
-
-def _count_program(path):
-    """Once, as any program is run: what is counted stands in a file then."""
-    told = os.environ.pop("IRON_STOPWATCH_STEPS")
-    code, main = _begun(path)
-
-    def left(steps, bulk, heap, stack, spots):
+        heap = peak()
         with open(told, "w", encoding="utf-8") as handle:
-            handle.write("%d %d %d %d %d %s\n" % (steps, bulk, heap, stack, iron_stopwatch.GRAIN, spots))
-    _run_counted(code, main, left)
+            handle.write("%d %d %d %d %d %s\n" % (
+                counter.steps(), _spent_in_all(), heap, depth.peak, iron_stopwatch.GRAIN, counter.told()))
 
 
 class _ProgramWorker(iron_stopwatch._Worker):
-    """Counts a whole program again and again, each time in a copy of the process in which it has begun."""
+    """Counts a whole program again and again, each time in copies of the process in which it has begun: in its counted
+    form for the steps, as it was written for the heap and for the stack. All at once takes three times as long."""
 
     def __init__(self, path):
         import gc
         super().__init__(None, None, None)
-        self.code, self.main = _begun(path)
+        self.code, self.plain, self.main = _begun(path)
         gc.collect()
         gc.freeze()  # a copy need not look through what stood here before
 
@@ -1297,24 +1380,25 @@ class _ProgramWorker(iron_stopwatch._Worker):
         return 0
 
     def counted(self, path):
-        return self.apart(lambda: self.run_on(path))
+        said = []
+        for run, code in (_run_for_steps, self.code), (_run_for_heap, self.plain), (_run_for_stack, self.plain):
+            said.append(self.apart(lambda: self.run_on(path, run, code)))
+            if said[1:] and not said[-1].isdigit() or not said[0].startswith("done"):
+                return said[-1]
+        return "%s heap_peak_bytes=%s stack_peak_bytes=%s grain_bytes=%d" % (*said, iron_stopwatch.GRAIN)
 
-    def run_on(self, path):
+    def run_on(self, path, run, code):
         for name, flags, number in ((path, os.O_RDONLY, 0), (os.devnull, os.O_WRONLY, 1)):
             handle = os.open(name, flags)
             os.dup2(handle, number)
             os.close(handle)
         said = []
-
-        def left(steps, bulk, heap, stack, spots):
-            said.append("done steps=%d bulk_steps=%d heap_peak_bytes=%d stack_peak_bytes=%d grain_bytes=%d %s" % (
-                steps, bulk, heap, stack, iron_stopwatch.GRAIN, spots))
         try:
-            _run_counted(self.code, self.main, left)
+            run(code, self.main, said.append)
         except SystemExit as end:
             if end.code not in (None, 0):
                 return "failed exit status %s" % end.code
-        return said[0]
+        return str(said[0])
 
 
 if __name__ == "__main__" and len(sys.argv) > 1:

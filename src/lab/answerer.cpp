@@ -1,7 +1,6 @@
 #include "lab/answerer.h"
 
 #include "lab/clock.h"
-#include "lab/program.h"
 #include "records/files.h"
 
 namespace iron {
@@ -9,15 +8,17 @@ namespace iron {
 Answerer::Answerer(Built built, std::filesystem::path scratch)
     : built_(std::move(built)), scratch_(std::move(scratch)) {}
 
+Answered answered(const Ending &ending, const std::filesystem::path &output) {
+    if (ending.outcome != Outcome::done) return {ending.outcome, told(ending), "", ending.wall_s};
+    return {Outcome::done, "", read_file(output),
+            (ending.wall_s - ending.held_up_s) / SteadyClock::patience()};
+}
+
 Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
-    if (built_.style == Style::program) {
-        const std::filesystem::path output = scratch_ / (built_.name + ".answer");
-        const Ending ending =
-            run_program(built_.timing, input, output, scratch_ / (built_.name + ".err"), limit_s);
-        if (ending.outcome != Outcome::done) return {ending.outcome, told(ending), "", ending.wall_s};
-        return {Outcome::done, "", read_file(output),
-                (ending.wall_s - ending.held_up_s) / SteadyClock::patience()};
-    }
+    const std::filesystem::path output = scratch_ / (built_.name + ".answer");
+    if (built_.style == Style::program)
+        return answered(run_program(built_.timing, input, output, scratch_ / (built_.name + ".err"), limit_s),
+                        output);
     if (!worker_ || !worker_->alive()) {
         worker_ =
             std::make_unique<Worker>(built_.timing, false, (scratch_ / (built_.name + ".err")).string());
@@ -27,7 +28,6 @@ Answered Answerer::answer(const std::filesystem::path &input, double limit_s) {
             return {reply.outcome, "it did not come up as a worker; " + reply.detail, "", 0};
         }
     }
-    const std::filesystem::path output = scratch_ / (built_.name + ".answer");
     std::error_code ignored;
     std::filesystem::remove(output, ignored); // an earlier answer is none to this input
     for (const std::string &line : {"read 0 " + input.string(), "answer 0 " + output.string()}) {

@@ -5,10 +5,14 @@
 #include <string>
 
 #include "lab/build.h"
+#include "lab/program.h"
 #include "lab/worker.h"
 #include "study/lab.h"
 
 namespace iron {
+
+// Of a whole program that has ended.
+Answered answered(const Ending &ending, const std::filesystem::path &output);
 
 class Answerer {
   public:

@@ -27,9 +27,7 @@ class ProgramBench : public Runner {
     ProgramBench(const Problem &problem, Built built, InputStore &inputs, std::filesystem::path scratch,
                  const ProgramFloor &floor, bool measures);
 
-    Answered answer(const Input &input, double limit_s) override {
-        return answerer_.answer(input.path, limit_s);
-    }
+    Answered answer(const Input &input, double limit_s) override;
     Timed time(const InputId &which, const Measurement &blank) override;
     std::vector<Measurement> count(const InputId &which, const Measurement &blank,
                                    const CountAsk &ask) override;
@@ -37,6 +35,9 @@ class ProgramBench : public Runner {
     std::vector<std::string> notes() const override { return notes_; }
 
   private:
+    // A start as long as an interpreter's: the stop in which a peak is read is nothing beside it.
+    static constexpr double long_start_ns = 10e6;
+
     // What a counted program leaves (docs/protocol.md): two numbers, or five, and words after them.
     struct Left {
         std::vector<std::int64_t> numbers;
@@ -50,15 +51,19 @@ class ProgramBench : public Runner {
     // Of a worker that stays; nothing where that did not end well: a run of its own tells how it ends.
     std::optional<Left> counted_in_a_copy(const Input &input);
     Ending run(const Runnable &runnable, const Input &input, bool exact_peak);
+    Ending run_timed(const Input &input, double limit_s) const;
+    bool reads_peak() const { return floor_.wall_ns > long_start_ns; }
+    std::filesystem::path measured_answer() const { return scratch_ / "measured.answer"; }
 
     const Problem &problem_;
     Built built_;
     InputStore &inputs_;
     std::filesystem::path scratch_;
     ProgramFloor floor_;
-    Answerer answerer_;
     std::vector<std::string> notes_;
     std::optional<std::pair<InputId, Ending>> timed_last_; // where the run told its peak too
+    // The input and the end of the last run for its answer alone: as good a timing as any, once.
+    std::optional<std::pair<std::filesystem::path, Ending>> answered_last_;
     std::unique_ptr<Worker> counter_;
     bool counted_in_copies_ = false; // at least one input
 };

@@ -39,6 +39,13 @@ class Bench {
         return runner(solution).time({shape(), {{"n", n}}, seed}, form).reading;
     }
 
+    Answered answer(const std::string &solution, double n) {
+        return runner(solution).answer(lab_.inputs().get(shape(), {{"n", n}}, seed), 60);
+    }
+    Measurement timed(const std::string &solution, double n) {
+        return runner(solution).time({shape(), {{"n", n}}, seed}, blank(solution, n)).reading;
+    }
+
   private:
     static constexpr std::uint64_t seed = 1;
 

@@ -183,6 +183,64 @@ class Built {
     EXPECT_EQ(javascript["10"], 64); // the body
 }
 
+// Where nothing is asked that only the library's lines know, what they do is added up.
+TEST(CountedLines, HalvingTakesAsManyStepsAddedUpAsLineByLine) {
+    const ProblemFolder folder;
+    const auto source = [](const std::string &by_lines) {
+        return "import bisect\nfrom bisect import insort_left\nimport iron_stopwatch\n\n\ndef "
+               "solve(levels):\n"
+               "    kept = []\n    for level in levels:\n        bisect.insort(kept, level" +
+               by_lines + ")\n        insort_left(kept, level" + by_lines +
+               ")\n"
+               "        bisect.bisect(kept, level, 0, len(kept) // 2" +
+               by_lines +
+               ")\n"
+               "        bisect.bisect_left(kept, level" +
+               by_lines +
+               ")\n    return kept[-1] if kept else 0\n\n\n"
+               "iron_stopwatch.serve(lambda text: [int(w) for w in text.split()][1:], solve, str)\n";
+    };
+    folder.write("added.py", source(""));
+    folder.write("lines.py", source(", key=None"));
+    folder.levels("[solutions.added]\nsource = \"added.py\"\n[solutions.lines]\nsource = \"lines.py\"\n");
+    Bench bench(folder);
+    const SpotCounts added = bench.spots("added", 200);
+    EXPECT_EQ(added, bench.spots("lines", 200));
+    EXPECT_GT(added.at("9 insort_right"), 200 * 7 * 4);
+    EXPECT_GT(added.at("9 insert"), 200 * 50 / 4);
+    EXPECT_LE(bench.space("added", 200).heap_peak_bytes, 400 * 8 * 3 / 2); // a list, as long as it has to be
+}
+
+// A text that is cut off shares its letters, and yet all of them are read when it is looked up.
+TEST(CountedLines, TextsAreHashedLetterByLetterInJavaScript) {
+    const ProblemFolder folder;
+    folder.write("starts.js", R"(const { serve } = require("iron_stopwatch");
+function solve(levels) {
+  const text = "tide".repeat(levels.length), seen = new Set(), by = new Map(), held = {}, rows = [[1]];
+  for (let i = 1; i <= levels.length; ++i) {
+    const start = text.substring(0, 32 * (i % 3));
+    seen.add(start);
+    by.set(start, i);
+    held[start] = i;
+    rows[0][i - 1] = start.length;
+    for (const at of rows.keys()) rows[at][0] = 0;
+  }
+  return new Set([text]).has(text) ? Math.max(...levels) : 0;
+}
+serve({ read: (text) => text.split(/\s+/).filter((word) => word).map(Number).slice(1), solve, write: String });
+)");
+    folder.levels("[solutions.starts]\nsource = \"starts.js\"\n");
+    SpotCounts counts = Bench(folder).spots("starts", 99);
+    const std::int64_t letters = 33 * (32 + 64) / 16;
+    EXPECT_EQ(counts["6 add"], letters);
+    EXPECT_EQ(counts["7 set"], letters);
+    EXPECT_EQ(counts["8 [...]"], letters);
+    EXPECT_EQ(counts.count("9 [...]"), 0u);
+    EXPECT_EQ(counts.count("10 [...]"), 0u);
+    EXPECT_EQ(counts["12 has"], 25); // of 396 letters
+    EXPECT_EQ(counts["12 Set"], 1 + 25);
+}
+
 TEST(CountedLines, RecursionTemplatesAndSourcesBesideAreTold) {
     const ProblemFolder folder;
     folder.write("deeper.hpp", "#pragma once\ntemplate <class Number>\nNumber larger(Number a, Number b) {\n"

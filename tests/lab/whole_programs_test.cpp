@@ -33,6 +33,40 @@ TEST(WholePrograms, StepsAreCountedInPythonAndJavaScript) {
         }
 }
 
+TEST(WholePrograms, ARunForItsAnswerIsATimingOnce) {
+    const ProblemFolder folder;
+    folder.write("top.py", "input()\nprint(max(map(int, input().split()), default=0))\n");
+    folder.levels("[solutions.top]\nsource = \"top.py\"\n");
+    Bench bench(folder);
+    const Answered answered = bench.answer("top", 40);
+    const Measurement timed = bench.timed("top", 40), again = bench.timed("top", 40);
+    EXPECT_EQ(timed.time_ns, 1e9 * answered.seconds);
+    EXPECT_NE(again.worker, timed.worker);
+    bench.answer("top", 40);
+    const Measurement other = bench.timed("top", 50);
+    EXPECT_NE(other.time_ns, 1e9 * answered.seconds);
+}
+
+// Heap and stack are those of the program as it was written, whatever its counted form holds.
+TEST(WholePrograms, PythonsBytesAreThoseOfTheProgramAsItIs) {
+    const ProblemFolder folder;
+    folder.write("keeps.py",
+                 "import bisect\nn = int(input())\nkept = []\n"
+                 "for word in input().split():\n    bisect.insort(kept, float(word))\nprint(n)\n");
+    folder.write("deep.py", "import sys\nsys.setrecursionlimit(9000)\n\ndef down(n):\n"
+                            "    return 1 + down(n - 1) if n else 0\n\nn = int(input())\nprint(down(n))\n");
+    folder.levels("[solutions.keeps]\nsource = \"keeps.py\"\n[solutions.deep]\nsource = \"deep.py\"\n");
+    Bench bench(folder);
+    const auto grown = [&](const char *name, std::int64_t SpaceReading::*part) {
+        return bench.space(name, 4000).*part - bench.space(name, 2000).*part;
+    };
+    // A float is 24 bytes and its place in a list 8; of words that are read there are as many again.
+    EXPECT_GE(grown("keeps", &SpaceReading::heap_peak_bytes), 2000 * 32);
+    EXPECT_LE(grown("keeps", &SpaceReading::heap_peak_bytes), 2000 * 130);
+    EXPECT_GE(grown("deep", &SpaceReading::stack_peak_bytes), 2000 * 80);
+    EXPECT_LE(grown("deep", &SpaceReading::stack_peak_bytes), 2000 * 200);
+}
+
 // The line runs n times in all.
 void expect_counted(const ProblemFolder &folder, const std::string &line,
                     const std::map<std::string, bool> &in_one_process) {
