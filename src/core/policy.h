@@ -13,6 +13,9 @@ constexpr double largest_exponential = 64;
 
 namespace growth {
 
+// Single leads of several sizes that are fitted whatever sums of them a screen puts before them. [programs]
+constexpr std::size_t single_leads = 12;
+
 // What is enough for growth to show. [series]
 constexpr std::size_t least_places = 6;
 constexpr double least_doublings = 2;
@@ -241,6 +244,9 @@ constexpr double dearer_waits = 3;
 constexpr std::size_t first_line_ahead = 4; // sizes
 constexpr double ahead_of_others = 0.4;
 
+// Verdicts are asked for while so many times what that took last is left.
+constexpr double judging_pays = 4;
+
 // Counts: the dearest, the dearest while fewer sizes than wanted were counted, the dearest that is as dear at
 // every size. In calls: a place that is read anyway is counted for as much.
 constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, level_count = 0.1;
@@ -253,6 +259,9 @@ constexpr double count_again = 1.0 / 3000, count_left_out = 1.0 / 60, counts_ahe
 // seconds, a process for each, and more than a usual call: at sizes so many times the last, and so many at
 // the most.
 constexpr double dear_space_s = 0.1, sparse_space_at = 4, sparsest_space_at = 16;
+// Of the time of a solution's own that such space takes where claims are made, and none of them on it.
+// [programs]
+constexpr double unasked_space_share = 0.1;
 // A claim on space that holds is seen up to this size where a call there is worth its cost: a word a unit is
 // 16 KiB then, more than libraries keep in hand for a start. [programs]
 constexpr double space_seen_at = 2048;

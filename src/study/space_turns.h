@@ -1,6 +1,7 @@
 // At which sizes space is read. Everywhere, but where it is dear, a process for each reading, and nobody
 // claims anything of it, or it lies below its grain and so says nothing yet: there at every second doubling
-// on the way up. What was left out of one that is asked for is read when its count is asked for again.
+// on the way up, and where nobody asks for a small share of the time. What was left out of one that is asked
+// for is read when its count is asked for again.
 #pragma once
 
 #include <algorithm>
@@ -24,7 +25,8 @@ class SpaceTurns {
     bool wants(const std::string &solution, const Cell &cell, bool climbs) {
         double &largest = at_[{cell.solution, cell.shape, cell.line}];
         const bool wants = !leaves_out(solution, cell) ||
-                           (climbs && (left_.contains(cell) || cell.size >= next_after(cell) * largest));
+                           (climbs && (left_.contains(cell) || (cell.size >= next_after(cell) * largest &&
+                                                                is_worth_its_time(solution))));
         if (wants) largest = std::max(largest, cell.size);
         if (wants || !climbs || !is_asked_for(solution))
             left_.erase(cell);
@@ -36,6 +38,7 @@ class SpaceTurns {
     // A count with its space took so long; what was read was so many times below a coarse grain, or above.
     void told(const std::string &solution, const Cell &cell, double seconds, double times_below) {
         took_s_[solution] = seconds;
+        all_s_[solution] += seconds;
         times_below_[{cell.solution, cell.shape}] = times_below;
     }
 
@@ -51,6 +54,11 @@ class SpaceTurns {
     }
 
   private:
+    bool is_worth_its_time(const std::string &solution) const {
+        const double share_s = budget_s_ / static_cast<double>(problem_.solutions.size());
+        return is_asked_for(solution) ||
+               all_s_.at(solution) + took_s_.at(solution) <= policy::plan::unasked_space_share * share_s;
+    }
     double times_below(const Cell &cell) const {
         const auto last = times_below_.find({cell.solution, cell.shape});
         return last == times_below_.end() ? 0 : last->second;
@@ -64,13 +72,14 @@ class SpaceTurns {
         for (const Target &target : problem_.targets)
             if (target.memory_bytes) return true;
         const std::vector<Claim> &claims = problem_.solution(solution)->claims;
-        return std::any_of(claims.begin(), claims.end(),
-                           [](const Claim &claim) { return claim.metric == Metric::space; });
+        return claims.empty() || std::any_of(claims.begin(), claims.end(), [](const Claim &claim) {
+                   return claim.metric == Metric::space;
+               });
     }
 
     const Problem &problem_;
     double budget_s_;
-    std::map<std::string, double> took_s_;              // by solution
+    std::map<std::string, double> took_s_, all_s_;      // by solution: the last one, and all
     std::map<std::pair<int, int>, double> times_below_; // the grain, by solution and shape: the last reading
     std::map<std::tuple<int, int, int>, double> at_;    // by solution, shape, line: the largest size
     std::set<Cell> left_;                               // claimed, and left out so far

@@ -22,6 +22,7 @@ struct Simulated {
 
     std::function<std::vector<Need>(const Simulated &)> needs;
     int judged = 0;
+    double judging_s = 0;
     std::map<Cell, int> timed, counted;
     std::vector<Cell> order; // of what was timed
     std::set<int> generations = {0};
@@ -39,6 +40,7 @@ struct Simulated {
             if (next.task == Task::stop) return;
             if (next.task == Task::judge) {
                 ++judged;
+                elapsed_s += judging_s;
                 planner.told_needs(needs(*this));
                 continue;
             }
@@ -113,6 +115,20 @@ TEST(Planner, SpendsTheBudgetAndNotMuchMore) {
         machine.run();
         EXPECT_GT(machine.elapsed_s, 0.9 * budget);
         EXPECT_LT(machine.elapsed_s, 1.05 * budget);
+    }
+}
+
+TEST(Planner, WhatIsLeftIsNotSpentOnJudging) {
+    for (const double judging_s : {0.0, 1.0, 4.0}) {
+        Simulated machine = simulated(2, 10);
+        machine.options.judges = true;
+        machine.judging_s = judging_s;
+        machine.call_s = [](const Cell &cell) { return 1e-8 * cell.size; };
+        machine.needs = [](const Simulated &) { return std::vector<Need>{{0, 0, false, 0, true, false}}; };
+        machine.run();
+        EXPECT_GT(machine.judged, 0);
+        EXPECT_LE(machine.judged, judging_s > 3 ? 1 : 100);
+        EXPECT_LT(machine.elapsed_s, 10.5) << judging_s;
     }
 }
 

@@ -376,7 +376,7 @@ TEST(Measured, SpaceThatIsDearAndThatNobodyClaimsTakesNoTimeFromSteps) {
     studied.run(20);
     EXPECT_GE(studied.kinds("claims-none", MeasuredKind::counting),
               3 * studied.kinds("claims-none", MeasuredKind::space));
-    EXPECT_GE(studied.kinds("claims-none", MeasuredKind::space), 3);
+    EXPECT_EQ(studied.kinds("claims-none", MeasuredKind::space), 2); // a tenth of 10 s
     EXPECT_GE(studied.kinds("claims-space", MeasuredKind::space),
               studied.kinds("claims-space", MeasuredKind::counting) - 2); // but for those counted twice
     EXPECT_GT(*studied.sizes_read("claims-none").rbegin(), 100'000);

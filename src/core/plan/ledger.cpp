@@ -6,6 +6,11 @@
 
 namespace iron {
 
+bool Ledger::judging_pays() const {
+    const double left_s = options.budget_s - elapsed_s;
+    return options.judges && !cells.empty() && left_s > 0 && left_s >= policy::plan::judging_pays * judged_s;
+}
+
 bool Ledger::undecided(const Cell &cell) const {
     const auto found = needs.find({cell.solution, cell.shape});
     return found == needs.end() || !found->second.decided;

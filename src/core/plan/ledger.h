@@ -54,7 +54,10 @@ struct Ledger {
     int generation = 0;
     int round = 0;
     double elapsed_s = 0;
+    double judged_s = 0; // what judging took the last time
 
+    // Whether what is left is worth another judgement, which takes time that readings don't get.
+    bool judging_pays() const;
     bool undecided(const Cell &cell) const;
     bool wants_inputs(const Cell &cell) const;
     bool short_of_places(const Cell &cell) const;

@@ -13,20 +13,21 @@ Planner::Planner(PlanOptions options)
 Next Planner::ask_for_verdicts() { return {Task::judge, {}, ledger_.generation, ledger_.round}; }
 
 Next Planner::next(double elapsed_s) {
-    if (last_) ledger_.spent_s[{last_->solution, last_->shape}] += elapsed_s - ledger_.elapsed_s;
+    const double took_s = elapsed_s - ledger_.elapsed_s;
+    if (last_) ledger_.spent_s[{last_->solution, last_->shape}] += took_s;
+    if (judges_) ledger_.judged_s = took_s;
     ledger_.elapsed_s = elapsed_s;
     const Next step = step_now();
+    judges_ = step.task == Task::judge;
     const bool is_read = step.task == Task::probe || step.task == Task::time || step.task == Task::count;
     last_ = is_read ? std::optional(step.cell) : std::nullopt;
     return step;
 }
 
 Next Planner::step_now() {
-    const bool judges = ledger_.options.judges && !ledger_.cells.empty();
-    const bool time_left = ledger_.elapsed_s < ledger_.options.budget_s;
     if (stage_ == Stage::climb) {
         if (const Next step = climbing_.next(random_); step.task != Task::stop) return step;
-        if (judges && !asked_ && time_left) {
+        if (!asked_ && ledger_.judging_pays()) {
             asked_ = true; // some may have to climb on
             return ask_for_verdicts();
         }
@@ -39,7 +40,7 @@ Next Planner::step_now() {
         stage_ = Stage::rounds;
         rounds_.begin(random_);
         const bool unheard = counting_.counted_any() || (ledger_.needs.empty() && !asked_);
-        if (judges && unheard && time_left) return ask_for_verdicts();
+        if (unheard && ledger_.judging_pays()) return ask_for_verdicts();
     }
     return rounds_.next(random_);
 }

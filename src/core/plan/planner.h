@@ -69,6 +69,7 @@ class Planner {
     Stage stage_ = Stage::climb;
     bool asked_ = false;       // for verdicts, since anybody climbed
     std::optional<Cell> last_; // whose step is under way
+    bool judges_ = false;      // that is under way
 };
 
 } // namespace iron

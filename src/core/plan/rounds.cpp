@@ -35,7 +35,7 @@ Next Counting::next(std::mt19937_64 &random) {
                 true, queue_);
         }
     if (ledger_.elapsed_s > until_s_) queue_.clear();
-    if (queue_.empty() && ledger_.round == 1 && !asked_) {
+    if (queue_.empty() && ledger_.round == 1 && !asked_ && ledger_.judging_pays()) {
         asked_ = true; // where a second input tells the same, others will
         return {Task::judge, {}, ledger_.generation, ledger_.round};
     }
@@ -152,7 +152,7 @@ bool Rounds::turn_of_generation(Next &step, bool enough, std::mt19937_64 &random
     const double span = options.budget_s - began_s_;
     const double until = began_s_ + span * (ledger_.generation + 1) / options.generations;
     if ((ledger_.elapsed_s <= until && !enough) || ledger_.round == 0) return false;
-    if (options.judges && enough && !asked_) {
+    if (enough && !asked_ && ledger_.judging_pays()) {
         asked_ = true; // what stood with fewer readings may not stand now
         step = {Task::judge, {}, ledger_.generation, ledger_.round};
         return true;
