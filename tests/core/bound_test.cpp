@@ -120,6 +120,7 @@ TEST(Print, GivesTheCanonicalGrowth) {
     EXPECT_EQ(canonical("ln n log n"), "log^2 n");
     EXPECT_EQ(canonical("n^2 / n"), "n");
     EXPECT_EQ(canonical("7"), "1");
+    EXPECT_EQ(canonical("k log(n - 1)"), "k log n");
     EXPECT_EQ(canonical("n + m + 3"), "n + m");
     EXPECT_EQ(canonical("(n + m) log n"), "(n + m) log n");
     EXPECT_EQ(canonical("n!"), "n!");

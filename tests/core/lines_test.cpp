@@ -1,6 +1,7 @@
 // Counts by line, taken apart.
 #include <functional>
 #include <gtest/gtest.h>
+#include <random>
 
 #include <cmath>
 
@@ -108,6 +109,20 @@ TEST(Profiles, HalvingsAndTheLesserOfTwoAreToldAsPeopleDo) {
     EXPECT_EQ(exact(lines_of(std::move(calls), {"n", "k"}), "5"), "min(n, k) (n + k + 1)");
 }
 
+// Halving without a look at the middle: as often as it takes to come from n to one.
+TEST(Profiles, HalvingsOfOneLessAreToldToo) {
+    std::vector<CountedCall> calls;
+    for (const double n : {16, 23, 64, 91, 100, 256, 500, 777, 1024, 2048, 5000, 8192})
+        for (const double q : {16, 33, 64, 129, 500, 700, 1000})
+            calls.push_back({{n, q},
+                             0,
+                             {{"5", std::llround(q * std::floor(std::log2(n - 1)))},
+                              {"6", std::llround(22 * n + 25 * q)}}});
+    const SolutionLines lines = lines_of(std::move(calls), {"n", "q"});
+    EXPECT_EQ(exact(lines, "5"), "q floor(log2(n - 1))");
+    EXPECT_EQ(profile_with(lines, "5")->growth.best().name, "q log n");
+}
+
 TEST(Profiles, WhatIsHardlyAnythingIsToldTogether) {
     const SolutionLines lines = lines_of(calls_of({{"4", [](double n) { return n * n; }},
                                                    {"5", [](double n) { return std::log2(n); }},
@@ -202,11 +217,12 @@ TEST(Lines, NoneIsNamedForLuckOrBelowABound) {
 }
 
 // What is judged of one claim, with the parts and without.
-Judgement judged(const SolutionLines &lines, const std::string &bound, bool with_parts) {
-    Series total;
+Judgement judged(const SolutionLines &lines, const std::string &bound, bool with_parts,
+                 const std::vector<std::string> &names = {"n"}) {
+    Series total{names, {}};
     for (const CountedCall &call : lines.calls)
         total.places.push_back({call.sizes, {{0, 0, static_cast<double>(total_of(call.spots))}}});
-    const Claim claim{Metric::time, "every", parse_bound(bound, {"n"})};
+    const Claim claim{Metric::time, "every", parse_bound(bound, names)};
     SolutionClaims claims;
     claims.solution = "scan";
     claims.claims = {claim};
@@ -229,6 +245,32 @@ TEST(Parts, ASmallLeadIsFoundThatTheTotalHides) {
     EXPECT_GT(because.stretch.last, because.stretch.first);
     EXPECT_EQ(judged(lines, "O(n^2)", true).verdict, Verdict::holds);
     EXPECT_EQ(judged(lines, "Theta(n^2)", true).verdict, judged(lines, "Theta(n^2)", false).verdict);
+}
+
+// Most is taken where n is largest, and there reading n is nearly all.
+TEST(Parts, AShareThatRisesWhereAnotherSizeIsLargestIsSeen) {
+    std::vector<CountedCall> calls;
+    std::mt19937 random(1);
+    std::normal_distribution<double> noise(1, 0.03);
+    const auto add = [&](double n, double q) {
+        calls.push_back({{n, q},
+                         0,
+                         {{"3", std::llround((90 * n + 110 * q) * noise(random))},
+                          {"9", std::llround(q * std::floor(std::log2(n)))}}});
+    };
+    for (double n = 16; n < 50'000; n = std::round(n * 1.7))
+        add(n, 1000);
+    for (double n = 16; n < 10'000; n *= 2)
+        add(n, n);
+    for (const double q : {16, 64, 126, 1024, 3162, 8192})
+        add(8192, q), add(128, q);
+    const SolutionLines lines = lines_of(std::move(calls), {"n", "q"});
+    const Judgement apart = judged(lines, "O(n + q)", true, {"n", "q"});
+    EXPECT_EQ(apart.verdict, Verdict::exceeded);
+    ASSERT_TRUE(std::holds_alternative<because::PartLeaves>(apart.reason));
+    EXPECT_EQ(std::get<because::PartLeaves>(apart.reason).growth, "q log n");
+    const Judgement kept = judged(lines, "O(n + q log n)", true, {"n", "q"});
+    EXPECT_EQ(kept.verdict, Verdict::holds) << reason_text(kept);
 }
 
 TEST(Parts, WhatIsMetByLuckLeavesNothing) {

@@ -559,5 +559,39 @@ TEST(SeveralSizes, AnExponentThatTakesALogarithmBackKeepsNoBound) {
     EXPECT_NE(judged[1].judgement.verdict, Verdict::exceeded) << reason_text(judged[1].judgement);
 }
 
+// Windows of k: the more of n they take, the fewer there are, and all that is done in each is missing.
+Series windows(double (*of_each)(double)) {
+    Series series{{"n", "k"}, {}};
+    const auto add = [&](double n, double k) {
+        series.places.push_back({{n, k}, {{0, 0, std::round((n - k) * of_each(k)) + 3 * k}}});
+    };
+    for (const double k : {16, 23, 32, 45, 64, 91, 128, 181, 200})
+        add(224, k);
+    for (const double k : {16, 32, 64, 128, 256, 512, 1024})
+        add(3347, k);
+    for (const double n : {64, 128, 256, 512, 1024, 2048, 4096})
+        add(n, 50);
+    for (const double n : {24, 64, 256, 1024, 4096})
+        add(n, 16);
+    return series;
+}
+
+TEST(SeveralSizes, WhatARelationLeavesOfAllTermsIsKnown) {
+    const auto relation = parse_relations("k <= n", both_sizes);
+    const auto verdicts = [&](const Series &series, const std::vector<std::string> &bounds) {
+        std::vector<Verdict> all;
+        for (const JudgedClaim &one : judged_counts(series, bounds, {}, relation))
+            all.push_back(one.judgement.verdict);
+        return all;
+    };
+    using enum Verdict;
+    const Series kept = windows([](double k) { return 9 * std::log2(k) + 12 + k / 3 + std::sqrt(k) / 50; });
+    EXPECT_EQ(verdicts(kept, {"O(n log k)", "O(n k)"}), (std::vector{exceeded, holds}));
+    const Series sorted = windows([](double k) { return 1.3 * k * std::log2(k) + k / 3; });
+    EXPECT_EQ(verdicts(sorted, {"O(n k)", "O(n k log k)"}), (std::vector{exceeded, holds}));
+    const Series halved = windows([](double k) { return 9 * std::log2(k) + 12.3; });
+    EXPECT_EQ(verdicts(halved, {"O(n log k)", "O(n)"}), (std::vector{holds, exceeded}));
+}
+
 } // namespace
 } // namespace iron

@@ -130,7 +130,12 @@ void gather(const Expression &e, long double exponent, std::vector<Factor> &fact
         gather(e->of[0], exponent / 3, factors);
     } else {
         Expression base = e;
-        if (e->kind == Kind::natural_logarithm) base = make(Kind::logarithm, e->of);
+        if (e->kind == Kind::natural_logarithm || e->kind == Kind::logarithm) {
+            Expression of = e->of[0]; // of a size less one it grows like that of the size
+            while (of->kind == Kind::difference && sizes_in(of->of[1]).empty())
+                of = of->of[0];
+            base = make(Kind::logarithm, {of->kind == Kind::size ? of : e->of[0]});
+        }
         const std::string key = print(base);
         for (Factor &factor : factors)
             if (factor.key == key) {

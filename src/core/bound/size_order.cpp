@@ -83,10 +83,10 @@ std::string trimmed(const std::string &text) {
 
 } // namespace
 
-double share_left(const Relation &relation, const Sizes &sizes) {
+double share_left(const Relation &relation, const Sizes &sizes, double first) {
     const double larger = static_cast<double>(evaluate(relation.larger, sizes));
     const double smaller = static_cast<double>(evaluate(relation.smaller, sizes));
-    return std::max(larger - smaller + 1, 1.0) / std::max(larger, 1.0);
+    return std::max(larger - smaller + first, first) / std::max(larger, 1.0);
 }
 
 std::vector<Relation> parse_relations(const std::string &text, const std::vector<std::string> &sizes) {

@@ -185,7 +185,7 @@ bool Evidence::leaves_off_the_list() const {
         return false;
     const double beyond = off(*outside_unlisted), within = off(*inside);
     return beyond < ragged && within > nearer_if_ragged * beyond &&
-           (within > good_fit || unlisted > beyond_doubt);
+           ((within > good_fit && !is_level) || unlisted > beyond_doubt);
 }
 
 bool Evidence::is_rare() const {

@@ -39,13 +39,31 @@ struct JudgedPart {
 
 bool is_exact(const ProfileGrowth &part) { return part.growth.is_fitted() && part.growth.best().exact; }
 
-// Of all steps, from a third of the places on to the last.
+bool is_nowhere_larger(const Located &a, const Located &b) {
+    for (std::size_t i = 0; i < a.sizes.size(); ++i)
+        if (a.sizes[i] > b.sizes[i]) return false;
+    return true;
+}
+
+// Of all steps, up to some place beyond which nothing was read: from a third of those that are nowhere larger
+// on, by the steps that they took.
 bool share_rises(const ProfileGrowth &part, const Growth &whole) {
     const std::vector<Located> &some = part.growth.points, &all = whole.points;
     if (some.size() != all.size()) return true; // they were thinned otherwise
-    const std::size_t third = all.size() / 3, last = all.size() - 1;
-    return some[last].log_value - all[last].log_value >
-           some[third].log_value - all[third].log_value + least_rise;
+    const auto share = [&](std::size_t at) { return some[at].log_value - all[at].log_value; };
+    for (std::size_t top = 0; top < all.size(); ++top) {
+        std::vector<std::size_t> up;
+        bool is_last = true;
+        for (std::size_t at = 0; at < all.size(); ++at) {
+            if (is_nowhere_larger(all[at], all[top])) up.push_back(at);
+            is_last = is_last && (at == top || !is_nowhere_larger(all[top], all[at]));
+        }
+        if (!is_last) continue;
+        std::stable_sort(up.begin(), up.end(),
+                         [&](std::size_t a, std::size_t b) { return all[a].log_value < all[b].log_value; });
+        if (share(top) > share(up[up.size() / 3]) + least_rise) return true;
+    }
+    return false;
 }
 
 struct LeavingPart {

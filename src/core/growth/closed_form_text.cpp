@@ -170,6 +170,11 @@ Product product_of(const Polynomial &sum, const std::string &times, const Names 
     return {fmt::format("{}{}", is_negative(sum) ? "-" : "", fmt::join(factors, " ")), false};
 }
 
+std::string halvings_text(const Expression &halved) {
+    const std::string text = print(halved);
+    return halved->kind == Kind::size ? "floor(log2 " + text + ")" : "floor(log2(" + text + "))";
+}
+
 // The polynomials that stand alone (""), and with a whole logarithm or the lesser of two.
 using Sums = std::map<std::string, Polynomial>;
 
@@ -183,7 +188,7 @@ void add(Sums &sums, const Expression &curve, double factor, const Names &names)
             ++powers[static_cast<std::size_t>(std::find(names.begin(), names.end(), one->name) -
                                               names.begin())];
         else if (one->kind == Kind::floor)
-            times = "floor(log2 " + print(one->of[0]->of[0]) + ")";
+            times = halvings_text(one->of[0]->of[0]);
         else if (one->kind != Kind::number)
             times = print_canonical(one);
     add(sums[times], powers, factor);

@@ -277,6 +277,7 @@ class Design::Making {
         for (auto &[part, share] : with.parts)
             share /= often;
         add_part(with, leads_.size() + h, low.column, 1);
+        with_lows_.push_back(with);
         cone_.generators.push_back(std::move(with));
         if (taken_off == 0) return;
         double least = 1e300;
@@ -287,13 +288,19 @@ class Design::Making {
         cone_.generators.push_back(std::move(less));
     }
 
+    // Of n - k turns all that is done in each is as much less as their number.
     void add_what_relations_leave() {
         for (const Relation &relation : design_.catalogue().relations())
-            for (const Generator &lead : of_lead_) {
-                Generator left = lead;
-                for (std::size_t i = 0; i < places(); ++i)
-                    left.column[i] *= share_left(relation, design_.places_[i]);
-                cone_.generators.push_back(std::move(left));
+            for (const double first : {1.0, 0.0}) {
+                Column shares;
+                for (const Sizes &place : design_.places_)
+                    shares.push_back(share_left(relation, place, first));
+                for (const std::vector<Generator> *sums : {&of_lead_, &with_lows_})
+                    for (Generator left : *sums) {
+                        for (std::size_t i = 0; i < places(); ++i)
+                            left.column[i] *= shares[i];
+                        cone_.generators.push_back(std::move(left));
+                    }
             }
     }
 
@@ -316,7 +323,7 @@ class Design::Making {
     Design &design_;
     Cone cone_;
     std::vector<const TermThere *> leads_;
-    std::vector<Generator> of_lead_;
+    std::vector<Generator> of_lead_, with_lows_;
     std::optional<SquareMatrix> shares_;
 };
 

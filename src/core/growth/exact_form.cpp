@@ -55,8 +55,8 @@ Expression expression_of(const Powers &powers, const std::vector<std::string> &n
 
 using Basis = std::vector<Expression>;
 
-// What programs count with: products of sizes; with the whole logarithm of one, which is how often it can be
-// halved; with the lesser of two.
+// What programs count with: products of sizes; with the whole logarithm of one, or of one less, which is how
+// often it can be halved; with the lesser of two.
 std::vector<Basis> bases_at(const std::vector<Sizes> &places, const std::vector<std::string> &names) {
     Powers most;
     for (const std::string &name : names) {
@@ -75,13 +75,18 @@ std::vector<Basis> bases_at(const std::vector<Sizes> &places, const std::vector<
             with.push_back(expression_of(powers, names, times));
         all.push_back(std::move(with));
     };
-    for (const std::string &name : names) {
-        const Expression halvings = make(Kind::floor, {make(Kind::logarithm, {make_size(name)})});
-        std::set<double> values;
-        for (const Sizes &place : places)
-            values.insert(static_cast<double>(evaluate(halvings, place)));
-        if (most_power(values) > 0) add(halvings, 1);
-    }
+    for (const std::string &name : names)
+        for (const Expression &halved :
+             {make_size(name), make(Kind::difference, {make_size(name), make_number(1)})}) {
+            const Expression halvings = make(Kind::floor, {make(Kind::logarithm, {halved})});
+            std::set<double> values;
+            bool any = true; // to halve
+            for (const Sizes &place : places) {
+                any = any && evaluate(halved, place) >= 1;
+                values.insert(static_cast<double>(evaluate(halvings, place)));
+            }
+            if (any && most_power(values) > 0) add(halvings, 1);
+        }
     for (std::size_t i = 0; i < names.size(); ++i)
         for (std::size_t j = i + 1; j < names.size(); ++j) {
             const auto first_is_less = [&](const Sizes &at) { return at.at(names[i]) < at.at(names[j]); };

@@ -97,48 +97,6 @@ bool Search::rises_above(const TermSet &set, const Claim &claim) const {
     });
 }
 
-// Screens: leads and lows mixed freely, without the cone.
-void Search::prepare_screen() {
-    for (const int lead : listed_)
-        design_.lows_of(lead); // may add terms
-    const std::size_t count = design_.count();
-    std::vector<Column> columns;
-    for (std::size_t at = 0; at < count; ++at) {
-        Column column = design_.term(static_cast<int>(at)).column;
-        double squares = 0;
-        for (std::size_t i = 0; i < column.size(); ++i) {
-            column[i] *= scored_.weights()[i];
-            squares += column[i] * column[i];
-        }
-        for (double &value : column)
-            value /= std::sqrt(squares);
-        columns.push_back(std::move(column));
-    }
-    screened_ = count;
-    screen_ = normal_equations(columns, scored_.target());
-    for (const double target : scored_.target())
-        squares_ += target * target;
-}
-
-Search::Screened Search::screened(const TermSet &set) {
-    columns_.assign(set.begin(), set.end());
-    for (const int lead : set)
-        for (const int low : design_.lows_of(lead))
-            if (std::find(columns_.begin(), columns_.end(), low) == columns_.end()) columns_.push_back(low);
-    if (columns_.size() > most_gram_columns) columns_.resize(most_gram_columns);
-    for (const int column : columns_)
-        if (column >= static_cast<int>(screened_)) return {nothing, false, set};
-    double c[most_gram_columns];
-    LeastSquares solved;
-    solved.active =
-        nonnegative_by_gram(screen_.gram.data(), screen_.h.data(), static_cast<int>(screened_), columns_, c);
-    solved.chi2 = squares_; // at the least the gradient of what is above 0 is none
-    for (std::size_t i = 0; i < columns_.size(); ++i)
-        solved.chi2 -= c[i] * screen_.h[columns_[i]];
-    const bool leads = std::all_of(c, c + set.size(), [](double amount) { return amount > 0; });
-    return {scored_.score(solved, scored_.prior_of(set)), leads, set};
-}
-
 Tried &Search::fitted(const TermSet &set) {
     const auto [found, fresh] = tried_.try_emplace(set);
     Tried &one = found->second;
@@ -181,6 +139,9 @@ void Search::screen_all() {
     Ranked ranked;
     for (const int term : listed_)
         ranked.push_back(screened({term}));
+    // A screen takes nothing off: a single lead that is less by a constant loses there to two that bend.
+    Ranked alone = ranked;
+    fit_best(alone, policy::growth::single_leads, 0);
     if (design_.catalogue().names().size() == 2)
         for (const int a : listed_)
             for (const int b : listed_)

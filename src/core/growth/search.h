@@ -80,8 +80,9 @@ class Search {
     Memory memory_;
     std::vector<int> listed_; // may lead
     std::vector<Claim> claims_;
-    std::vector<Fit> rivals_; // see rivals()
-    std::size_t screened_ = 0;
+    std::vector<Fit> rivals_;  // see rivals()
+    std::size_t screened_ = 0; // terms: as many columns, and where sizes are related as many again
+    bool are_related_ = false;
     NormalEquations screen_;
     std::vector<int> columns_; // of the set that is screened
     double squares_ = 0;
