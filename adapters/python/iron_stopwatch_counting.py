@@ -1046,6 +1046,8 @@ def _heapify(heap):
     return None, steps
 
 
+# Both written out: a call at each turn would cost as much as the turn.
+
 def _place_left(things, thing, low=0, high=None):
     steps = 5
     if high is None:
