@@ -1369,7 +1369,7 @@ def _count_program(path):
 
 class _ProgramWorker(iron_stopwatch._Worker):
     """Counts a whole program again and again, each time in copies of the process in which it has begun: in its counted
-    form for the steps, as it was written for the heap and for the stack. All at once takes three times as long."""
+    form for the steps, as it was written for the heap and for the stack. All at once takes twice as long, or more."""
 
     def __init__(self, path):
         import gc

@@ -1,7 +1,7 @@
 // At which sizes space is read. Everywhere, but where it is dear, a process for each reading, and nobody
 // claims anything of it, or it lies below its grain and so says nothing yet: there at every second doubling
-// on the way up, and where nobody asks for a small share of the time. What was left out of one that is asked
-// for is read when its count is asked for again.
+// on the way up, and of what nobody asks for no more than a small share of the time pays. What was left out
+// of one that is asked for is read when its count is asked for again.
 #pragma once
 
 #include <algorithm>

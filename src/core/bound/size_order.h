@@ -19,7 +19,7 @@ struct Relation {
 std::vector<Relation> parse_relations(const std::string &text, const std::vector<std::string> &sizes);
 
 // Of the larger side the share that the smaller one leaves: of n places n - k + 1 can hold the start of k
-// letters, and behind n - k of them stands one more.
+// letters. `first`: 0 for how often k letters move on by one, n - k times.
 double share_left(const Relation &relation, const Sizes &sizes, double first = 1);
 
 // f is in O(g) when C and N exist with f <= C max(g, 1) at every allowed point whose sizes are all at least

@@ -6,6 +6,7 @@
 
 #include "core/claim/rules.h"
 #include "core/policy.h"
+#include "core/reading/lines_through.h"
 
 namespace iron {
 
@@ -39,12 +40,6 @@ struct JudgedPart {
 
 bool is_exact(const ProfileGrowth &part) { return part.growth.is_fitted() && part.growth.best().exact; }
 
-bool is_nowhere_larger(const Located &a, const Located &b) {
-    for (std::size_t i = 0; i < a.sizes.size(); ++i)
-        if (a.sizes[i] > b.sizes[i]) return false;
-    return true;
-}
-
 // Of all steps, up to some place beyond which nothing was read: from a third of those that are nowhere larger
 // on, by the steps that they took.
 bool share_rises(const ProfileGrowth &part, const Growth &whole) {
@@ -55,8 +50,8 @@ bool share_rises(const ProfileGrowth &part, const Growth &whole) {
         std::vector<std::size_t> up;
         bool is_last = true;
         for (std::size_t at = 0; at < all.size(); ++at) {
-            if (is_nowhere_larger(all[at], all[top])) up.push_back(at);
-            is_last = is_last && (at == top || !is_nowhere_larger(all[top], all[at]));
+            if (none_falls(all[at].sizes, all[top].sizes)) up.push_back(at);
+            is_last = is_last && (at == top || !none_falls(all[top].sizes, all[at].sizes));
         }
         if (!is_last) continue;
         std::stable_sort(up.begin(), up.end(),

@@ -14,12 +14,6 @@ namespace {
 
 using namespace policy::claim;
 
-bool none_falls(const std::vector<double> &from, const std::vector<double> &to) {
-    for (std::size_t i = 0; i < from.size(); ++i)
-        if (to[i] < from[i]) return false;
-    return true;
-}
-
 struct Found {
     Witness witness;
     double clear = 0; // by so many errors

@@ -6,6 +6,12 @@
 
 namespace iron {
 
+bool none_falls(const std::vector<double> &from, const std::vector<double> &to) {
+    for (std::size_t i = 0; i < from.size(); ++i)
+        if (to[i] < from[i]) return false;
+    return true;
+}
+
 std::vector<LineThrough> lines_through(const std::vector<std::vector<double>> &places) {
     std::vector<LineThrough> lines;
     std::vector<std::size_t> order(places.size());

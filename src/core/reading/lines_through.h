@@ -6,6 +6,9 @@
 
 namespace iron {
 
+// Whether every size is at the second place at least what it is at the first.
+bool none_falls(const std::vector<double> &from, const std::vector<double> &to);
+
 // Places along which one size grows while the others stay.
 struct LineThrough {
     std::size_t grows = 0;           // which of the sizes
