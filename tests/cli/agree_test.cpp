@@ -17,6 +17,7 @@ class Sums : public Folder {
         write(name + ".cpp", R"(#include <iron_stopwatch.hpp>
 #include <cstdlib>
 #include <set>
+#include <unistd.h>
 #include <vector>
 std::vector<int> read(std::istream &in) {
     std::size_t n = 0;
@@ -103,9 +104,7 @@ INSTANTIATE_TEST_SUITE_P(
                 "unsigned s = 0; for (int x : v) s += static_cast<unsigned>(x); return static_cast<int>(s);",
                 "wrong-answer", 3},
         Planted{"deep", "if (v.size() >= 100000) std::abort(); return sum(v);", "crashed", 100'000},
-        Planted{"endless",
-                "const long long s = sum(v); if (s % 50 == 7) for (volatile int i = 0;; i = i + 1) {} "
-                "return s;",
+        Planted{"endless", "const long long s = sum(v); if (s % 50 == 7) for (;;) pause(); return s;",
                 "over-time", 1}),
     [](const auto &one) { return one.param.name; });
 

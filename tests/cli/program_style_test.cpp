@@ -136,7 +136,7 @@ TEST(ProgramStyle, EveryEndHasItsWordAndEvidence) {
          "#include <vector>\nint main() { std::vector<char> all(std::size_t{1} << 40); return all[5]; }\n",
          "over-memory", "std::bad_alloc"},
         {"i.c", "#include <stdlib.h>\nint main(void) { abort(); }\n", "crashed", "signal SIGABRT"},
-        {"j.c", "int main(void) { for (;;) {} }\n", "over-time", ""},
+        {"j.c", "#include <unistd.h>\nint main(void) { for (;;) pause(); }\n", "over-time", ""},
         {"k.c", "int main(void) { return }\n", "not-built", "error: expected expression"},
         {"l.c", "#include <stdio.h>\nint main(void) { puts(\"9\"); return 0; }\n", "wrong-answer",
          "line 1: expected '8', got '9'"},

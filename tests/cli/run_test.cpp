@@ -212,8 +212,9 @@ TEST(Run, FaultsAreNamedByTheirOutcome) {
     const Folder folder;
     folder.good();
     folder.solution("hangs",
-                    "if (levels.size() == 3) for (volatile int i = 0;; i = i + 1) {} long long top = 0; "
-                    "for (int l : levels) if (l > top) top = l; return top;");
+                    "if (levels.size() == 3) for (;;) pause(); long long top = 0; "
+                    "for (int l : levels) if (l > top) top = l; return top;",
+                    "#include <unistd.h>");
     folder.solution(
         "crashes",
         "if (levels.size() == 4) { volatile int *nowhere = nullptr; *nowhere = 1; } long long top = 0; "

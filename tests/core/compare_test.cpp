@@ -13,8 +13,8 @@ namespace {
 using Value = std::function<double(double)>;
 
 // Rounds of times: what is common to a round hits both series alike, spikes hit one.
-struct Rounds {
-    explicit Rounds(unsigned seed) : random(seed) {}
+struct TimedRounds {
+    explicit TimedRounds(unsigned seed) : random(seed) {}
     std::pair<Series, Series> both(const Value &one, const Value &other, double spread = 0.03,
                                    int rounds = 7) {
         std::pair<Series, Series> series;
@@ -51,7 +51,7 @@ TEST(Ratio, AKnownFactorLiesWithinItsInterval) {
     int within = 0, told_apart = 0;
     for (unsigned seed = 1; seed <= 200; ++seed) {
         const auto [one, other] =
-            Rounds(seed).both([](double n) { return 5.25 * n; }, [](double n) { return 5 * n; });
+            TimedRounds(seed).both([](double n) { return 5.25 * n; }, [](double n) { return 5 * n; });
         const RatioCourse course = ratio_course(one, other, Noise::timed);
         within += course.interval.first <= 1.05 && 1.05 <= course.interval.second;
         told_apart += course.differs && course.kind == RatioCourse::Kind::level;
@@ -64,7 +64,7 @@ TEST(Ratio, TwoCopiesShowNoDifferenceAndSayWhatWouldHaveShown) {
     int none = 0;
     for (unsigned seed = 1; seed <= 200; ++seed) {
         const auto [one, other] =
-            Rounds(seed).both([](double n) { return 5 * n; }, [](double n) { return 5 * n; });
+            TimedRounds(seed).both([](double n) { return 5 * n; }, [](double n) { return 5 * n; });
         const RatioCourse course = ratio_course(one, other, Noise::timed);
         none += !course.differs;
         if (!course.differs) EXPECT_LT(course.would_have_seen, 0.03);
@@ -74,7 +74,7 @@ TEST(Ratio, TwoCopiesShowNoDifferenceAndSayWhatWouldHaveShown) {
 
 TEST(Ratio, OtherGrowthRisesOrFalls) {
     const auto [tree, scan] =
-        Rounds(3).both([](double n) { return n * std::log2(n); }, [](double n) { return 9 * n; });
+        TimedRounds(3).both([](double n) { return n * std::log2(n); }, [](double n) { return 9 * n; });
     EXPECT_EQ(ratio_course(tree, scan, Noise::timed).kind, RatioCourse::Kind::rising);
     EXPECT_EQ(ratio_course(scan, tree, Noise::timed).kind, RatioCourse::Kind::falling);
     EXPECT_EQ(ratio_course(Series{}, scan, Noise::timed).kind, RatioCourse::Kind::unknown);
@@ -92,8 +92,8 @@ TEST(Crossings, LieWithinTheirIntervals) {
     const double truth = (9 + std::sqrt(81 - 4 * 0.02 * 300)) / 0.04;
     int found = 0, within = 0;
     for (unsigned seed = 1; seed <= 500; ++seed) {
-        const auto [one, other] = Rounds(seed).both([](double n) { return 0.02 * n * n + 400; },
-                                                    [](double n) { return 9 * n + 100; }, 0.05, 5);
+        const auto [one, other] = TimedRounds(seed).both([](double n) { return 0.02 * n * n + 400; },
+                                                         [](double n) { return 9 * n + 100; }, 0.05, 5);
         for (const Crossing &crossing : crossings(ratio_course(one, other, Noise::timed))) {
             if (std::abs(std::log(crossing.at / truth)) > 1) continue; // the other one, at 36
             ++found;

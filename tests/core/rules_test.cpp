@@ -76,7 +76,7 @@ TEST(Rules, EvidenceWithinKeepsABound) {
     one.evidence.against = 0;
     EXPECT_EQ(deciding(one.evidence), "equally-well");
     EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
-    one.evidence.against = exceeded + 0.01; // what leaves it needs no more evidence than that
+    one.evidence.against = policy::claim::exceeded + 0.01; // what leaves it needs no more evidence than that
     EXPECT_EQ(deciding(one.evidence), "witness");
 }
 

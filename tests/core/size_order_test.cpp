@@ -21,7 +21,7 @@ struct Pair {
 };
 
 // Known by hand: each is a limit that can be taken.
-const Pair pairs[] = {
+const Pair known_pairs[] = {
     {"n k", "n k", "nk", "", true},
     {"n k", "n log n", "nk", "", false},
     {"n", "n k", "nk", "", true},
@@ -109,7 +109,7 @@ const Pair pairs[] = {
 };
 
 TEST(SizeOrder, AgreesWithLimitsTakenByHand) {
-    for (const Pair &pair : pairs) {
+    for (const Pair &pair : known_pairs) {
         const auto sizes = sizes_named(pair.sizes);
         const SizeOrder order(sizes, parse_relations(pair.where, sizes));
         EXPECT_EQ(order.within(parse_expression(pair.f, sizes), parse_expression(pair.g, sizes)), pair.within)
@@ -121,7 +121,7 @@ TEST(SizeOrder, IsReflexiveAndTransitiveOnItsOwnList) {
     const auto sizes = sizes_named("nk");
     const SizeOrder order(sizes, {});
     std::vector<SizeOrder::Course> courses;
-    for (const Pair &pair : pairs)
+    for (const Pair &pair : known_pairs)
         if (std::string(pair.sizes) == "nk")
             courses.push_back(order.course_of(parse_expression(pair.f, sizes)));
     for (const auto &a : courses) {

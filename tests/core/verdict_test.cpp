@@ -19,7 +19,7 @@ Judgement judged(const std::string &bound, Growth by_steps) {
 }
 
 const auto linear = [](double n) { return 7 * n + 3; };
-const auto tree = [](double n) { return std::round(n * (std::floor(std::log2(n)) + 4)); };
+const auto halving = [](double n) { return std::round(n * (std::floor(std::log2(n)) + 4)); };
 
 TEST(Verdict, LinearStepsHoldUnderLinear) {
     const Judgement j = judged("O(n)", steps(linear));
@@ -30,7 +30,7 @@ TEST(Verdict, LinearStepsHoldUnderLinear) {
 }
 
 TEST(Verdict, AHiddenLogarithmExceedsLinear) {
-    const Judgement j = judged("O(n)", steps(tree));
+    const Judgement j = judged("O(n)", steps(halving));
     EXPECT_EQ(j.verdict, Verdict::exceeded);
     EXPECT_EQ(j.growth_class, "n log n");
     EXPECT_EQ(
@@ -53,7 +53,7 @@ TEST(Verdict, WholeRootsAreNoGrowth) {
 TEST(Verdict, ALargerBoundHoldsAndIsLoose) {
     EXPECT_TRUE(judged("O(n log n)", steps(linear, 1e6, "n log n")).loose);
     EXPECT_TRUE(judged("O(n^2)", steps(linear, 1e6, "n^2")).loose);
-    EXPECT_FALSE(judged("O(n log n)", steps(tree, 1e6, "n log n")).loose);
+    EXPECT_FALSE(judged("O(n log n)", steps(halving, 1e6, "n log n")).loose);
 }
 
 TEST(Verdict, TheSmallestClaimThatHoldsIsOffered) {
@@ -62,7 +62,7 @@ TEST(Verdict, TheSmallestClaimThatHoldsIsOffered) {
     };
     EXPECT_TRUE(offered(judged("O(1)", steps(linear)), "O(n)"));
     EXPECT_TRUE(offered(judged("O(n^2)", steps(linear, 1e6, "n^2")), "O(n)"));
-    EXPECT_TRUE(offered(judged("O(sqrt n)", steps(tree)), "O(n log n)"));
+    EXPECT_TRUE(offered(judged("O(sqrt n)", steps(halving)), "O(n log n)"));
     EXPECT_FALSE(test::says(judged("O(n)", steps(linear)), "smallest")); // it is that
     EXPECT_FALSE(test::says(judged("Theta(n log n)", steps(linear)), "smallest"));
 }
@@ -78,8 +78,8 @@ TEST(Verdict, NoSmallestClaimIsOfferedThatAShapeLeavesOpen) {
 TEST(Verdict, ThetaAndOmegaAreLeftOnEitherSide) {
     EXPECT_EQ(judged("Theta(n)", steps(linear)).verdict, Verdict::holds);
     EXPECT_EQ(judged("Theta(n log n)", steps(linear)).verdict, Verdict::exceeded);
-    EXPECT_EQ(judged("Theta(n)", steps(tree)).verdict, Verdict::exceeded);
-    EXPECT_EQ(judged("Omega(n)", steps(tree)).verdict, Verdict::holds);
+    EXPECT_EQ(judged("Theta(n)", steps(halving)).verdict, Verdict::exceeded);
+    EXPECT_EQ(judged("Omega(n)", steps(halving)).verdict, Verdict::holds);
     EXPECT_EQ(judged("Omega(n log n)", steps(linear)).verdict, Verdict::exceeded);
 }
 
@@ -95,7 +95,8 @@ TEST(Verdict, NothingMeasuredIsUndecided) {
 
 TEST(Verdict, TheWorstShapeDecidesAndIsNamed) {
     const Bound bound = parse_bound("O(n)", {"n"});
-    const Judgement j = test::judged(Metric::time, bound, {{"calm", steps(linear)}, {"storm", steps(tree)}});
+    const Judgement j =
+        test::judged(Metric::time, bound, {{"calm", steps(linear)}, {"storm", steps(halving)}});
     EXPECT_EQ(j.verdict, Verdict::exceeded);
     EXPECT_EQ(j.worst_shape, "storm");
     EXPECT_EQ(reason_text(j).substr(0, 7), "storm: ");
@@ -134,7 +135,7 @@ SolutionClaims claims_of(const std::vector<std::pair<std::string, std::string>> 
 TEST(Judge, AShapeWithItsOwnClaimIsNoConcernOfEvery) {
     const SolutionClaims claims = claims_of({{"every", "O(n)"}, {"storm", "O(n log n)"}});
     const std::vector<SeriesGrowth> growths = {{"scan", "calm", Metric::steps, steps(linear)},
-                                               {"scan", "storm", Metric::steps, steps(tree)}};
+                                               {"scan", "storm", Metric::steps, steps(halving)}};
     for (const JudgedClaim &one : judge_claims({claims}, growths))
         EXPECT_EQ(one.judgement.verdict, Verdict::holds) << one.claim.shape;
 }

@@ -16,13 +16,13 @@ Shape shape_of(const std::string &text, const std::vector<std::string> &sizes = 
     return {"calm", parse_template(text, sizes), ""};
 }
 
-struct Made {
+struct Filled {
     std::string text;
     Tape tape;
 };
 
-Made filled(const Shape &shape, const Sizes &sizes, std::uint64_t seed) {
-    Made made;
+Filled filled(const Shape &shape, const Sizes &sizes, std::uint64_t seed) {
+    Filled made;
     fill_template(
         shape, sizes, seed, Draw::random, [&](std::string_view piece) { made.text += piece; }, &made.tape);
     return made;
@@ -44,7 +44,7 @@ TEST(Tape, GivesTheSameInputAgain) {
           "{rows(n, \"{n} {integers(3, 0, 99)}\")}",
           "{counting(n, 5)} {repeated(n, 1)} {integers(n, 0, 9)}"}) {
         const Shape shape = shape_of(text);
-        const Made made = filled(shape, {{"n", 7}}, 4);
+        const Filled made = filled(shape, {{"n", 7}}, 4);
         EXPECT_EQ(replayed(shape, {{"n", 7}}, made.tape, 0), made.text) << text;
     }
 }

@@ -27,6 +27,12 @@ const std::vector<std::string> bytecode_library = {
     "--add-exports", "java.base/jdk.internal.org.objectweb.asm=ALL-UNNAMED", "--add-exports",
     "java.base/jdk.internal.org.objectweb.asm.commons=ALL-UNNAMED"};
 
+// A source or two: the compiler is done before its own code would be worth optimising.
+std::vector<std::string> java_compiler() {
+    return {"javac",   "-J-XX:TieredStopAtLevel=1", "-J-XX:+UseSerialGC", "-J-XX:-UsePerfData", "-d",
+            "{output}"};
+}
+
 // What a counting process is started with: the agent, and what StepRewriter made ahead of the library's
 // classes and of the solution's. All but the last are made once.
 struct Counting {
@@ -40,7 +46,7 @@ fs::path made(const Product &product, const std::string &what) {
 
 fs::path jar(const Recipe &recipe, const std::vector<std::string> &names,
              const std::vector<std::string> &options) {
-    std::vector<std::string> compile = {"javac", "-d", "{output}"};
+    std::vector<std::string> compile = java_compiler();
     compile.insert(compile.end(), options.begin(), options.end());
     std::vector<fs::path> sources;
     for (const std::string &name : names) {
@@ -163,7 +169,7 @@ class Java : public Language {
     }
 
     std::vector<std::string> build_command(const Recipe &recipe) const override {
-        std::vector<std::string> command = {"javac", "-d", "{output}"};
+        std::vector<std::string> command = java_compiler();
         const std::vector<std::string> flags = build_flags(recipe);
         command.insert(command.end(), flags.begin(), flags.end());
         // javac insists that a public class and its file have one name: the source is laid beside under that
