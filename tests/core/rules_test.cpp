@@ -113,6 +113,21 @@ TEST(Rules, OfSeveralSizesItTakesMore) {
     EXPECT_NE(deciding(left.evidence), "leaves");
 }
 
+TEST(Rules, WhatIsOffAndOnlySimplerKeepsNoBound) {
+    Case one(over_two([](double n, double k) { return n * k * (1 + 0.15 * std::sin(7 * n + 3 * k)); }),
+             "n k");
+    one.evidence.is_level = false;
+    ASSERT_LT(one.evidence.against, -holds_over_several);
+    const double off = one.evidence.off(*one.evidence.inside);
+    ASSERT_GT(off, ragged);
+    one.evidence.nearest_outside = off / nearer * 1.01;
+    EXPECT_EQ(deciding(one.evidence), "keeps");
+    one.evidence.nearest_outside = off / nearer * 0.99;
+    EXPECT_EQ(deciding(one.evidence), "nearer-outside");
+    EXPECT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
+    EXPECT_EQ(deciding(one.evidence, {"nearer-outside"}), "keeps");
+}
+
 TEST(Rules, WhatHardlyComesNearerLeavesNoBound) {
     Case one(over_two(product), "n");
     ASSERT_TRUE(one.evidence.outside);

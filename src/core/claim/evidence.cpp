@@ -110,7 +110,11 @@ void look_outside(Evidence &e) {
     std::vector<double> refuted;
     for (const std::vector<Fit> *fits : {&growth.fits, &growth.rivals})
         for (const Fit &fit : *fits)
-            if (!fit.bent && !fit.apart && !grows_within(fit, e)) refuted.push_back(fit.score);
+            if (!fit.bent && !fit.apart && !grows_within(fit, e)) {
+                refuted.push_back(fit.score);
+                if (e.inside && fit.score > e.inside->score - exceeded_over_several)
+                    e.nearest_outside = std::min(e.nearest_outside, e.off(fit));
+            }
     std::sort(refuted.rbegin(), refuted.rend());
     refuted.resize(std::min(refuted.size(), policy::growth::most_rivals));
     const auto beside = [&](double score) { return e.inside ? score - e.inside->score : infinite; };
@@ -216,6 +220,11 @@ bool Evidence::is_clearly_nearer() const {
     const double by = std::min(beyond / ragged, 2.0);
     return against > evidence_if_ragged && times_nearer > nearer_if_ragged &&
            (against > by * evidence_if_ragged || times_nearer > by * nearer_if_ragged);
+}
+
+bool Evidence::keeps_by_its_simplicity() const {
+    return read == Metric::steps && is_over_several() && inside && off(*inside) > ragged &&
+           nearer * nearest_outside < off(*inside);
 }
 
 namespace {

@@ -1,6 +1,7 @@
 // What speaks for and against a bound on one shape: pure evidence, nothing decided.
 #pragma once
 
+#include <limits>
 #include <map>
 #include <optional>
 #include <string>
@@ -45,6 +46,9 @@ struct Evidence {
     // list.
     double against = 0, unlisted = 0;
     const Fit *inside = nullptr, *outside = nullptr, *outside_unlisted = nullptr;
+    // Of the listed ones outside that explain hardly worse than the best within: what the nearest is off by
+    // (relative), whatever else speaks against it.
+    double nearest_outside = std::numeric_limits<double>::infinity();
     std::optional<Witness> witness;
     EndRise end_rise = EndRise::none; // of reading / bound
     bool is_level = false;            // it is known not to rise along any size
@@ -67,8 +71,9 @@ struct Evidence {
     // Counts or bytes over several sizes that growth within the bound explains well, and nothing of them
     // rises.
     bool nothing_rises() const;
-    bool is_followed_closely() const; // what leaves the bound follows the readings to a percent or so
-    bool is_clearly_nearer() const;   // what leaves the bound follows counts nearer than what keeps it
+    bool is_followed_closely() const;     // what leaves the bound follows the readings to a percent or so
+    bool is_clearly_nearer() const;       // what leaves the bound follows counts nearer than what keeps it
+    bool keeps_by_its_simplicity() const; // the other way round, and even what keeps it is off
     bool memory_could_do_it() const;
 
     // Readings / bound, from where start-up no longer rules to the top; between two points; as the witness

@@ -161,6 +161,15 @@ void decide_still_rises(const Evidence &e, Judgement &j) {
     j.would_decide = e.farther();
 }
 
+// What keeps the bound is off, and ahead only since it is simpler: what leaves it comes nearer.
+bool is_nearer_outside(const Evidence &e) {
+    return keeps_by_evidence(e) && e.keeps_by_its_simplicity() && !e.nothing_rises();
+}
+void decide_equally_well(const Evidence &e, Judgement &j) {
+    j.reason = because::EquallyWell{e.stretch()};
+    j.would_decide = e.would_decide();
+}
+
 void decide_keeps(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::holds;
     j.reason = because::Keeps{e.stretch()};
@@ -172,10 +181,6 @@ void decide_keeps(const Evidence &e, Judgement &j) {
 bool nothing_rises(const Evidence &e) { return e.nothing_rises(); }
 
 bool always(const Evidence &) { return true; }
-void decide_equally_well(const Evidence &e, Judgement &j) {
-    j.reason = because::EquallyWell{e.stretch()};
-    j.would_decide = e.would_decide();
-}
 
 bool counts_steps_apart(const Evidence &e, const Judgement &) {
     return e.growth && e.growth->doublings_apart > 0;
@@ -258,6 +263,7 @@ const std::vector<DecidingRule> &deciding_rules() {
         {"leaves", leaves, decide_leaves},
         {"unlisted", is_unlisted_near, decide_unlisted_near},
         {"still-rises", still_rises, decide_still_rises},
+        {"nearer-outside", is_nearer_outside, decide_equally_well},
         {"keeps", keeps_by_evidence, decide_keeps},
         {"nothing-rises", nothing_rises, decide_keeps},
         {"equally-well", always, decide_equally_well},
@@ -282,11 +288,11 @@ const std::vector<QualifyingRule> &qualifying_rules() {
 }
 
 std::vector<std::string> rule_names() {
-    return {"below-grain", "nothing-fits",  "only-while-small", "spare-room",  "memory-could",
-            "not-nearer",  "nothing-rises", "witness",          "rare",        "one-change",
-            "unlisted",    "still-rises",   "hardest",          "part-leaves", "part-may-leave",
-            "parts-keep",  "hidden-work",   "slow-steps",       "start-up",    "beyond-start-up",
-            "capped",      "unread-shapes", "reading",          "garbage"};
+    return {"below-grain",     "nothing-fits",  "only-while-small", "spare-room", "memory-could",
+            "not-nearer",      "nothing-rises", "witness",          "rare",       "one-change",
+            "unlisted",        "still-rises",   "nearer-outside",   "hardest",    "part-leaves",
+            "part-may-leave",  "parts-keep",    "hidden-work",      "slow-steps", "start-up",
+            "beyond-start-up", "capped",        "unread-shapes",    "reading",    "garbage"};
 }
 
 namespace {
