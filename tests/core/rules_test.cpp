@@ -219,6 +219,25 @@ TEST(Rules, OneTermOfABoundMayTakeOverFromAnother) {
     EXPECT_EQ(deciding(Case(over_two(product), "2^n + k^2").evidence), "keeps"); // beyond what a double holds
 }
 
+TEST(Rules, GrowthSeldomMetShieldsNothingFromWhatIsOftenMet) {
+    Case one(over_two([](double n, double k) { return 5 * n * std::pow(k, 0.75) + 9; }), "n sqrt k");
+    one.evidence.witness->is_highest = false;
+    one.evidence.end_rise = EndRise::some;
+    one.evidence.outside_often = nullptr;
+    ASSERT_EQ(judged_on(one.evidence).verdict, Verdict::undecided);
+    Fit often = *one.evidence.outside;
+    often.leads = {one.steps.catalogue->candidates()[one.steps.catalogue->index_of("n k")]};
+    often.name = "n k";
+    often.score = one.evidence.inside->score + exceeded_over_several_beside_a_good_fit + 1;
+    one.evidence.outside_often = &often;
+    const Judgement j = judged_on(one.evidence);
+    EXPECT_EQ(j.verdict, Verdict::exceeded);
+    EXPECT_EQ(j.growth_class, "n k");
+    one.evidence.witness->is_highest = true;
+    one.evidence.witness->logarithms = 0.9; // plain to see: it needs no other
+    EXPECT_NE(judged_on(one.evidence).growth_class, "n k");
+}
+
 TEST(Rules, GrowthSeldomMetHasToBePlainToSee) {
     Case one(over_two([](double n, double k) { return 5 * n * std::pow(k, 0.75) + 9; }), "n sqrt k");
     ASSERT_TRUE(one.evidence.leaving());

@@ -104,6 +104,19 @@ TEST(SeveralSizes, FindsProductsAndSums) {
     EXPECT_EQ(judged(cells([](double n, double k) { return 2 * n * lg(k) + n; }), "O(n k)").grows, "n log k");
 }
 
+TEST(SeveralSizes, FindsALeadThatIsLessByAPartOfItsLogarithm) {
+    // A list for each power of two within n, the one for w shorter by w.
+    const auto lists = [](double n, double) {
+        double numbers = 2 * n;
+        for (double w = 2; w <= n; w *= 2)
+            numbers += n - w + 1;
+        return 432 + 4 * numbers;
+    };
+    const Judged j = judged(cells(lists), "O(n)", "", Metric::space);
+    EXPECT_EQ(j.judgement.verdict, Verdict::exceeded) << reason_text(j.judgement);
+    EXPECT_EQ(j.grows, "n log n");
+}
+
 TEST(SeveralSizes, JudgesEveryClaimOnOneSeries) {
     const auto product = cells([](double n, double k) { return 3 * n * k + 20 * n + 7; });
     EXPECT_EQ(verdict(product, "O(n k)"), Verdict::holds);

@@ -96,6 +96,12 @@ std::vector<RatioRead> in_amounts_of_their_own(const Evidence &e, std::vector<Ra
     return places;
 }
 
+// Growth of several sizes that is seldom met: free exponents, x^0.75, log^2 x.
+bool is_seldom_met(const Fit &fit) {
+    return fit.bent || std::any_of(fit.leads.begin(), fit.leads.end(),
+                                   [](const CandidatePtr &lead) { return lead->prior >= rare_growth; });
+}
+
 // What explains the readings best outside the bound, but for growth that rises where they stay level.
 void look_outside(Evidence &e) {
     const Growth &growth = *e.growth;
@@ -119,6 +125,12 @@ void look_outside(Evidence &e) {
     refuted.resize(std::min(refuted.size(), policy::growth::most_rivals));
     const auto beside = [&](double score) { return e.inside ? score - e.inside->score : infinite; };
     e.against = e.outside ? beside(e.outside->score) : refuted.empty() ? -infinite : beside(refuted.back());
+    if (e.is_over_several() && e.leaves_by_the_list() && is_seldom_met(*e.outside)) {
+        const Fit *often = best_outside(e.bound, growth, [&](const Fit &fit) {
+            return is_seldom_met(fit) || (is_refuted && is_refuted(fit));
+        });
+        if (often && beside(often->score) > e.needed_to_leave()) e.outside_often = often;
+    }
     e.unlisted = e.outside_unlisted ? beside(e.outside_unlisted->score) : -infinite;
 }
 
@@ -194,9 +206,7 @@ bool Evidence::leaves_off_the_list() const {
 
 bool Evidence::is_rare() const {
     const Fit *fit = leaving();
-    return fit && is_over_several() &&
-           (fit->bent || std::any_of(fit->leads.begin(), fit->leads.end(),
-                                     [](const CandidatePtr &lead) { return lead->prior >= rare_growth; }));
+    return fit && is_over_several() && is_seldom_met(*fit);
 }
 
 bool Evidence::nothing_rises() const {

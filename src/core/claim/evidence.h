@@ -46,6 +46,9 @@ struct Evidence {
     // list.
     double against = 0, unlisted = 0;
     const Fit *inside = nullptr, *outside = nullptr, *outside_unlisted = nullptr;
+    // Where the best outside leaves the bound, but is seldom met: the best that is often met, if it leaves it
+    // too.
+    const Fit *outside_often = nullptr;
     // Of the listed ones outside that explain hardly worse than the best within: what the nearest is off by
     // (relative), whatever else speaks against it.
     double nearest_outside = std::numeric_limits<double>::infinity();

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 #include "core/bound/print.h"
 #include "core/claim/parts.h"
@@ -297,13 +298,15 @@ std::vector<std::string> rule_names() {
 
 namespace {
 
-// One growth is told of a claim: where what explains the readings best is on no list, or is refuted, that
-// which decided, as the reason says it. Over several sizes it is told of nothing that is open: there such
-// growth follows anything.
+// One growth is told of a claim: where what explains the readings best is on no list, is refuted, or was
+// passed over since it is seldom met, that which decided, as the reason says it. Over several sizes it is
+// told of nothing that is open: there such growth follows anything.
 void tell_what_decided(const Evidence &e, Judgement &j) {
     if (!e.growth || !e.growth->is_fitted()) return;
     const bool is_refuted = e.inside && e.against < 0 && e.growth->best().score > e.inside->score;
-    if (!e.growth->best().bent && !is_refuted) return;
+    const bool is_passed_over =
+        j.verdict == Verdict::exceeded && e.leaving() && e.leaving()->score < e.growth->best().score;
+    if (!e.growth->best().bent && !is_refuted && !is_passed_over) return;
     const Fit *decided = j.verdict == Verdict::exceeded ? e.leaving()
                          : j.verdict == Verdict::holds  ? e.inside
                                                         : nullptr;
@@ -316,6 +319,13 @@ void tell_what_decided(const Evidence &e, Judgement &j) {
 } // namespace
 
 Judgement judged_on(const Evidence &e, const Without &without) {
+    // That growth which is seldom met comes nearer still takes nothing from what is often met.
+    if (e.outside_often && e.inside && is_rare_and_not_plain(e)) {
+        Evidence often = e;
+        often.outside = std::exchange(often.outside_often, nullptr);
+        often.against = often.outside->score - often.inside->score;
+        return judged_on(often, without);
+    }
     Judgement j;
     j.worst_shape = e.shape->shape;
     if (e.growth) {

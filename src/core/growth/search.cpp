@@ -141,6 +141,7 @@ void Search::screen_all() {
         ranked.push_back(screened({term}));
     // A screen takes nothing off: a single lead that is less by a constant loses there to two that bend.
     Ranked alone = ranked;
+    std::erase_if(alone, [](const Screened &one) { return !one.leads; });
     fit_best(alone, policy::growth::single_leads, 0);
     if (design_.catalogue().names().size() == 2)
         for (const int a : listed_)
