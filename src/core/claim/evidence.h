@@ -62,6 +62,7 @@ struct Evidence {
     bool is_exact() const { return read != Metric::time; }
     bool is_over_several() const { return growth->names().size() > 1; }
     double off(const Fit &fit) const { return misfit(fit, *growth); }
+    bool grows_within(const Fit &fit) const; // no faster than the bound
 
     // Evidence that takes to leave the bound, and to keep it.
     double needed_to_leave() const;
