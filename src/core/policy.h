@@ -13,6 +13,9 @@ constexpr double largest_exponential = 64;
 
 namespace growth {
 
+// Single leads of several sizes that are fitted whatever sums of them a screen puts before them. [programs]
+constexpr std::size_t single_leads = 24;
+
 // What is enough for growth to show. [series]
 constexpr std::size_t least_places = 6;
 constexpr double least_doublings = 2;

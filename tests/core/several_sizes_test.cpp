@@ -112,7 +112,15 @@ TEST(SeveralSizes, FindsALeadThatIsLessByAPartOfItsLogarithm) {
             numbers += n - w + 1;
         return 700 + 4 * numbers;
     };
-    const Judged j = judged(cells(lists), "O(n)", "", Metric::space);
+    Series series{both_sizes, {}};
+    const auto add = [&](double n, double k) { series.places.push_back({{n, k}, {{0, 0, lists(n, k)}}}); };
+    for (double n = 16; n <= 65536; n *= 2)
+        for (const double k : {16, 1000})
+            add(n, k);
+    for (const double n : {16, 316, 5621})
+        for (double k = 16; k <= 4096; k *= 4)
+            add(n, k);
+    const Judged j = judged(series, "O(n)", "", Metric::space);
     EXPECT_EQ(j.judgement.verdict, Verdict::exceeded) << reason_text(j.judgement);
     EXPECT_EQ(j.grows, "n log n");
 }

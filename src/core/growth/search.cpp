@@ -141,8 +141,9 @@ void Search::screen_all() {
         ranked.push_back(screened({term}));
     // A screen takes nothing off: a single lead that is less by a part of its logarithm ranks there behind
     // all above it, and behind two that bend.
-    for (const Screened &one : ranked)
-        if (one.leads) fitted(one.set);
+    Ranked alone = ranked;
+    std::erase_if(alone, [](const Screened &one) { return !one.leads; });
+    fit_best(alone, policy::growth::single_leads, 0);
     if (design_.catalogue().names().size() == 2)
         for (const int a : listed_)
             for (const int b : listed_)
