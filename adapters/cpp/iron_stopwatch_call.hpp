@@ -283,9 +283,9 @@ struct KeptOf<std::tuple<P...>> {
          ...);
 };
 
-// `Said`: a tuple of what the problem file says of each argument. `answers_in`: the argument that it answers
-// through, or -1.
-template <auto function, class Said, class SaidAnswer, int answers_in>
+// `Said`: a tuple of what the problem file says of each argument. `said_in`: the argument that it answers
+// through, or -1; a function that returns such an answer answers by that.
+template <auto function, class Said, class SaidAnswer, int said_in>
 struct CalledProgram {
     using It = Signature<decltype(function)>;
     using Parameters = typename It::Parameters;
@@ -294,7 +294,7 @@ struct CalledProgram {
                   "'call' gives the function another number of arguments than it takes");
     using Input = typename KeptOf<Parameters>::type;
     static_assert(
-        answers_in >= 0 || !std::is_void_v<typename It::Returned>,
+        said_in >= 0 || !std::is_void_v<typename It::Returned>,
         "the function returns nothing: in 'call', write the argument that it answers through behind '->'");
 
     template <std::size_t... I>
@@ -303,6 +303,24 @@ struct CalledProgram {
     }
     static_assert(all_fit(std::make_index_sequence<count>{}),
                   "the types that 'call' says do not fit the function's parameters");
+    static constexpr bool returns_it() {
+        if constexpr (std::is_void_v<typename It::Returned>)
+            return false;
+        else
+            return Fits<typename KeptIn<std::decay_t<typename It::Returned>>::type, SaidAnswer>::value;
+    }
+    static constexpr int answers_in = returns_it() ? -1 : said_in;
+    template <int at>
+    static constexpr bool can_answer_through() {
+        if constexpr (at >= 0) // where it has a view of what is kept, by value too
+            return std::is_lvalue_reference_v<std::tuple_element_t<at, Parameters>> ||
+                   !std::is_same_v<std::tuple_element_t<at, Input>,
+                                   std::decay_t<std::tuple_element_t<at, Parameters>>>;
+        else
+            return true;
+    }
+    static_assert(can_answer_through<answers_in>(),
+                  "the function has a copy of the argument that 'call' says it answers through");
     template <int at>
     static auto answer_type() {
         if constexpr (at >= 0)

@@ -120,6 +120,11 @@ public final class IronStopwatchCall {
         return out.toString();
     }
 
+    /** What a function answers that may answer through an argument: by what it returns, where that is a list. */
+    public static Object returnedOr(Object returned, Object changed) {
+        return returned instanceof List || returned != null && returned.getClass().isArray() ? returned : changed;
+    }
+
     private static int size(Object list) {
         return list instanceof List ? ((List<?>) list).size() : Array.getLength(list);
     }

@@ -131,8 +131,9 @@ TEST(BareFunctions, OfEveryTypeAreReadAndWritten) {
         std::string tables;
         for (const auto &[name, text] : sources) {
             folder.write(name, text);
-            tables += fmt::format("[solutions.{}]\nsource = \"{}\"\ntime = \"O(n)\"\n",
-                                  std::string(name).substr(std::string(name).rfind('.') + 1), name);
+            std::string called = name;
+            std::replace(called.begin(), called.end(), '.', '-');
+            tables += fmt::format("[solutions.{}]\nsource = \"{}\"\ntime = \"O(n)\"\n", called, name);
         }
         folder.write("stopwatch.toml",
                      "call = \"" + call + "\"\n" + head + "takes = { " + takes + " }\n" + tables);
@@ -157,7 +158,20 @@ TEST(BareFunctions, OfEveryTypeAreReadAndWritten) {
          {"a.js", "function reverse(levels) { levels.reverse(); }\n"},
          {"A.java", "class A { void reverse(int[] a) { for (int i = 0, j = a.length - 1; i < j; i++, j--) "
                     "{ int t = a[i]; a[i] = a[j]; a[j] = t; } } }\n"},
-         {"a.rs", "fn reverse(levels: &mut Vec<i32>) { levels.reverse(); }\n"}});
+         {"a.rs", "fn reverse(levels: &mut Vec<i32>) { levels.reverse(); }\n"},
+         {"b.cpp", "vector<int> reverse(vector<int> levels) { reverse(levels.begin(), levels.end()); return "
+                   "levels; }\n"},
+         {"c.cpp", "int reverse(span<int> levels) { reverse(levels.begin(), levels.end()); return 7; }\n"},
+         {"b.py", "def reverse(levels):\n    return levels[::-1]\n"},
+         {"c.py", "def reverse(levels):\n    levels.reverse()\n    return len(levels)\n"},
+         {"b.js", "const reverse = (levels) => levels.map((_, i) => levels[levels.length - 1 - i]);\n"},
+         {"B.java",
+          "class B { static List<Integer> reverse(List<Integer> a) { List<Integer> b = new ArrayList<>(a); "
+          "Collections.reverse(b); return b; } }\n"},
+         {"C.java",
+          "class C { static int reverse(int[] a) { for (int i = 0, j = a.length - 1; i < j; i++, j--) "
+          "{ int t = a[i]; a[i] = a[j]; a[j] = t; } return 7; } }\n"},
+         {"b.rs", "fn reverse(levels: &[i32]) -> Vec<i32> { levels.iter().rev().cloned().collect() }\n"}});
     agreed(
         "spans(ends: list of (int, int), names: list of list of int) -> list of bool",
         "ends = 'rows(n, \"{integers(2, 0, 9)}\")', names = 'rows(n, \"{integers(2, 0, 9)}\")'",

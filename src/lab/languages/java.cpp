@@ -276,20 +276,24 @@ class Java : public Language {
         const std::string called =
             fmt::format("{}.{}({})", is_static ? owner : "new " + owner + "()", function.name, passes);
         const bool through = call.answers_in >= 0;
+        const bool is_void = (" " + function.before + " ").find(" void ") != std::string::npos;
+        const std::string changed = fmt::format("given[{}]", call.answers_in);
+        const std::string solves =
+            !through  ? fmt::format("return {};", called)
+            : is_void ? fmt::format("{};\n        return {};", called, changed)
+                      : fmt::format("return IronStopwatchCall.returnedOr({}, {});", called, changed);
         return fmt::format(
             "import java.util.*;\nimport java.math.*;\n\npublic final class {} {{\n"
             "    static Object[] read(String text) {{\n"
             "        IronStopwatchCall.Reader reader = new IronStopwatchCall.Reader(text);\n"
             "        return new Object[] {{{}}};\n    }}\n"
             "    @SuppressWarnings(\"unchecked\")\n"
-            "    static Object solve(Object[] given) throws Exception {{\n        {}{};\n{}    }}\n"
+            "    static Object solve(Object[] given) throws Exception {{\n        {}\n    }}\n"
             "    static String write(Object answer) {{\n        return IronStopwatchCall.text(\"{}\", "
             "answer);\n    }}\n"
             "    public static void main(String[] arguments) {{\n"
             "        IronStopwatch.serve({}::read, {}::solve, {}::write);\n    }}\n}}\n",
-            around_it, reads, through ? "" : "return ", called,
-            through ? fmt::format("        return given[{}];\n", call.answers_in) : "", word_for(call.gives),
-            around_it, around_it, around_it);
+            around_it, reads, solves, word_for(call.gives), around_it, around_it, around_it);
     }
 
     // "final List<Integer> levels" without the name; "int levels[]" and "int... levels" are arrays.

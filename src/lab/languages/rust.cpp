@@ -142,7 +142,8 @@ class Rust : public Language {
         std::vector<Parameter> all;
         for (const std::string &one : takes)
             all.push_back(parameter(one));
-        const bool through = call.answers_in >= 0;
+        const bool returns_list = answer.find_first_of("[<") != std::string::npos;
+        const bool through = call.answers_in >= 0 && !returns_list;
         if (through) answer = all[static_cast<std::size_t>(call.answers_in)].kept;
         const bool untouched = !through && std::all_of(all.begin(), all.end(), [](const Parameter &one) {
             return one.way == "&" || one.is_copied;
