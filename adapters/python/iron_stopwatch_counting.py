@@ -13,6 +13,7 @@ where each is hashed, compared or handed on.
 """
 import ast
 import collections
+import contextlib
 import copy
 import functools
 import importlib.machinery
@@ -1121,7 +1122,11 @@ class _Loader(importlib.machinery.SourceFileLoader):
             return super().exec_module(module)
         code = self.get_code(module.__name__)
         module.__dict__.update(_names_for(self.path))
-        exec(code, module.__dict__)
+        if _own(self.path) is not None and _watching:
+            with _watched(*_watching[-1]):
+                exec(code, module.__dict__)
+        else:
+            exec(code, module.__dict__)
         if self.path in _ticks_of_libraries:
             module.__dict__.update({name: _telling(one) for name, one in module.__dict__.items()
                                     if isinstance(one, types.FunctionType) and one.__module__ == module.__name__})
@@ -1129,6 +1134,34 @@ class _Loader(importlib.machinery.SourceFileLoader):
             module.__dict__.update({
                 name: _added_up(ours, library, in_c.get(name) or in_c[name + "_right"])
                 for name, ours in _ADDED_UP.items() if (library := module.__dict__.get(name))})
+
+
+_watching = []  # what watched lines and calls before a module was asked for, the last one at the end
+
+
+@contextlib.contextmanager
+def _watched(trace, profile):
+    before = sys.gettrace(), sys.getprofile()
+    sys.settrace(trace)
+    sys.setprofile(profile)
+    try:
+        yield
+    finally:
+        sys.settrace(before[0])
+        sys.setprofile(before[1])
+
+
+_find_and_load = importlib._bootstrap._find_and_load
+
+
+def _brought_in(*given):
+    """To find, read and rewrite a module is nobody's work; what one of the solution's own does meanwhile is."""
+    _watching.append((sys.gettrace(), sys.getprofile()))
+    try:
+        with _watched(None, None):
+            return _find_and_load(*given)
+    finally:
+        _watching.pop()
 
 
 _count_elements_in_c = collections._count_elements
@@ -1162,6 +1195,7 @@ def _prepare():
     # The library's own form of it, traced as its other lines are.
     code = _count_elements_in_python.__code__.replace(co_filename=collections.__file__)
     collections._count_elements = types.FunctionType(code, globals(), "_count_elements")
+    importlib._bootstrap._find_and_load = _brought_in
     # What is rewritten stands a frame deeper here and there.
     sys.setrecursionlimit(2 * sys.getrecursionlimit())
 
@@ -1173,6 +1207,7 @@ def _leave_as_written():
     for in_c in _IN_C.values():
         sys.modules.pop(in_c, None)
     collections._count_elements = _count_elements_in_c
+    importlib._bootstrap._find_and_load = _find_and_load
     sys.setrecursionlimit(sys.getrecursionlimit() // 2)
 
 

@@ -33,6 +33,28 @@ TEST(WholePrograms, StepsAreCountedInPythonAndJavaScript) {
         }
 }
 
+// The library brings in a module of its own at the first call: to find, read and rewrite that is nobody's
+// work.
+TEST(WholePrograms, WhatPythonsLibraryBringsInMeanwhileIsNotCounted) {
+    const ProblemFolder folder;
+    folder.write(
+        "top.py",
+        "from collections import Counter\n\ninput()\nprint(Counter(map(int, input().split())).most_common"
+        "(1)[0][1])\n");
+    folder.write("helper.py", "TABLE = [sum(range(n)) for n in range(50)]\nORDER = sorted(TABLE)\n");
+    folder.write("late.py", "def solve():\n    import helper\n    return "
+                            "helper.ORDER[-1]\n\n\ninput()\ninput()\nprint(solve())\n");
+    folder.levels(
+        "[solutions.top]\nsource = \"top.py\"\n[solutions.late]\nsource = [\"late.py\", \"helper.py\"]\n");
+    Bench bench(folder);
+    EXPECT_GT(bench.counted("top", 16).steps, 32);
+    EXPECT_LT(bench.counted("top", 16).steps, 2000);
+    // A module of the solution's own is its work, whenever it comes.
+    const SpotCounts late = bench.spots("late", 16);
+    EXPECT_GE(late.at("helper.py:1"), 50);
+    EXPECT_GT(late.at("helper.py:1 sum") + late.at("helper.py:2 sorted"), 50);
+}
+
 TEST(WholePrograms, ARunForItsAnswerIsATimingOnce) {
     const ProblemFolder folder;
     folder.write("top.py", "input()\nprint(max(map(int, input().split()), default=0))\n");
