@@ -114,11 +114,10 @@ def script(command, throws):
         if told.get("counts_first") == "1":
             first = worker.ask(f"count_first {path['large']}")
             check(number(first, "steps") >= number(many, "steps"), f"a first call takes no fewer steps: '{first}'")
-        if told.get("fresh_space") != "1":
-            reply = worker.ask(f"space {path['large']}")
-            if not reply.startswith("refused"):
-                for name in ("space_bytes", "heap_peak_bytes", "answer_bytes", "stack_peak_bytes", "allocations"):
-                    check(number(reply, name) >= 0, f"{name} in '{reply}'")
+        reply = worker.ask(f"space {path['large']}")
+        if not reply.startswith("refused"):
+            for name in ("space_bytes", "heap_peak_bytes", "answer_bytes", "stack_peak_bytes", "allocations"):
+                check(number(reply, name) >= 0, f"{name} in '{reply}'")
     else:
         check(worker.ask(f"count {path['small']}").startswith("refused"), "count is refused where nothing counts")
 

@@ -4,8 +4,6 @@ import java.io.FileOutputStream;
 import java.io.IOException;
 import java.io.InputStreamReader;
 import java.lang.management.ManagementFactory;
-import java.lang.management.MemoryPoolMXBean;
-import java.lang.management.MemoryType;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -67,7 +65,8 @@ public final class IronStopwatch {
 
     /** The counters of the agent that the tool starts a counting process with; null elsewhere. */
     private static final class Counters {
-        static final java.lang.reflect.Method forget = method("forget"), told = method("told");
+        static final java.lang.reflect.Method forget = method("forget"), told = method("told"), weigh = method("weigh"),
+                                              weighed = method("weighed");
         private static java.lang.reflect.Method method(String name) {
             try {
                 return Class.forName("IronStopwatchCounters").getMethod(name);
@@ -83,7 +82,7 @@ public final class IronStopwatch {
             Path path;
             String firstAnswer;
         }
-        private static final class Reading { long space, whole, answer, stack; boolean allAllocated; Throwable thrown; }
+        private static final class Reading { long space, whole, grain, answer, stack; Throwable thrown; }
 
         private final Read<I> read;
         private final Solve<I, A> solve;
@@ -297,12 +296,12 @@ public final class IronStopwatch {
         }
 
         /**
-         * The heap's peak as its pools tell it, garbage not yet collected included, or all that was allocated,
-         * whichever is less: the second is known finely, the first to the garbage that is not collected yet. The call
-         * runs in a thread of its own, whose stack is new: the pages it touched are found through the thread's stack
-         * pointer.
+         * The call runs in a thread of its own, whose stack is new: the pages it touched are found through the thread's
+         * stack pointer.
          */
         private String weighed(I input) throws Exception {
+            if (Counters.weigh == null) throw new Unusable("this process reads no memory");
+            if (emptyStackBytes < 0) emptyStackBytes = emptyStack(); // before: it would be weighed with the call
             Reading reading = new Reading();
             Object done = new Object();
             boolean[] called = {false}, looked = {false};
@@ -323,7 +322,6 @@ public final class IronStopwatch {
                 }
             }, "iron-weighed", stackBytes());
             thread.start();
-            if (emptyStackBytes < 0) emptyStackBytes = emptyStack();
             synchronized (done) {
                 while (!called[0]) done.wait();
             }
@@ -336,7 +334,7 @@ public final class IronStopwatch {
             if (reading.thrown != null) return told(reading.thrown);
             return "done space_bytes=" + (reading.space + reading.stack) + " heap_peak_bytes=" + reading.whole
                    + " answer_bytes=" + reading.answer + " stack_peak_bytes=" + reading.stack
-                   + " allocations=0 grain_bytes=" + (reading.allAllocated ? 16384 : 2097152);
+                   + " allocations=0 grain_bytes=" + reading.grain;
         }
 
         private static long stackBytes() {
@@ -345,25 +343,21 @@ public final class IronStopwatch {
         }
 
         private void weigh(I input, Reading reading) throws Exception {
-            com.sun.management.ThreadMXBean threads =
-                (com.sun.management.ThreadMXBean) ManagementFactory.getThreadMXBean();
-            long self = Thread.currentThread().getId();
-            collect();
-            long before = used(false);
-            for (MemoryPoolMXBean pool : ManagementFactory.getMemoryPoolMXBeans()) pool.resetPeakUsage();
-            long allocatedBefore = threads.getThreadAllocatedBytes(self);
+            for (int time = 0; time < 2; ++time) { // what weighing itself loads is there at the second
+                Counters.weigh.invoke(null);
+                if (time == 0) Counters.weighed.invoke(null);
+            }
             A answer = solve.solve(input);
-            long allocated = threads.getThreadAllocatedBytes(self) - allocatedBefore;
-            long peak = used(true) - before;
+            long[] read = (long[]) Counters.weighed.invoke(null);
             collect();
-            long with = used(false);
+            long with = used();
             sink = answer;
             answer = null;
             sink = null;
             collect();
-            reading.answer = Math.max(0, with - used(false));
-            reading.whole = Math.max(0, Math.min(peak, allocated));
-            reading.allAllocated = allocated <= peak; // that is known to the byte; what classes need is in it
+            reading.answer = Math.max(0, with - used());
+            reading.whole = read[0];
+            reading.grain = read[1];
             reading.space = Math.max(0, reading.whole - reading.answer);
         }
 
@@ -372,13 +366,7 @@ public final class IronStopwatch {
             for (int i = 0; i < 2; ++i) System.gc();
         }
 
-        private static long used(boolean peak) {
-            long sum = 0;
-            for (MemoryPoolMXBean pool : ManagementFactory.getMemoryPoolMXBeans())
-                if (pool.getType() == MemoryType.HEAP)
-                    sum += peak ? pool.getPeakUsage().getUsed() : pool.getUsage().getUsed();
-            return sum;
-        }
+        private static long used() { return Runtime.getRuntime().totalMemory() - Runtime.getRuntime().freeMemory(); }
 
         /** Bytes of stack that a thread touches which does nothing. */
         private static long emptyStack() throws Exception {

@@ -25,6 +25,15 @@ public final class IronStopwatchCounters {
 
     private IronStopwatchCounters() {}
 
+    /** Until the heap is looked at; nothing is weighed most of the time. */
+    static int looks = Integer.MAX_VALUE;
+    public static void look() {
+        if (--looks <= 0) IronStopwatchHeap.look();
+    }
+    public static void weigh() { IronStopwatchHeap.begin(); }
+    /** What the call held, and to how many bytes that is known. */
+    public static long[] weighed() { return IronStopwatchHeap.end(); }
+
     /** Stands for System.exit in the solution's code. */
     public static void exit(int status) {
         leaves = true;
@@ -49,10 +58,16 @@ public final class IronStopwatchCounters {
     }
 
     /** A copy of so many elements, taken as four bytes each: a step for 16 bytes. */
-    public static void copied(int elements) { spent(1 + elements / 4); }
+    public static void copied(int elements) {
+        spent(1 + elements / 4);
+        if (IronStopwatchHeap.weighs && elements >= IronStopwatchHeap.LARGE) IronStopwatchHeap.look();
+    }
 
     /** An array of so many elements of so many bytes each, which comes zeroed. */
-    public static void made(int elements, int bytes) { spent((long) Math.max(elements, 0) * bytes / 16); }
+    public static void made(int elements, int bytes) {
+        spent((long) Math.max(elements, 0) * bytes / 16);
+        if (elements >= IronStopwatchHeap.LARGE) looks = Math.min(looks, 1); // it stands there at the next look
+    }
 
     /** The same, made by copying another. */
     public static void cloned(Object array, int bytes) { made(java.lang.reflect.Array.getLength(array), bytes); }

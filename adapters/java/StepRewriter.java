@@ -240,9 +240,12 @@ public final class StepRewriter {
             addOne(mv);
         }
 
+        private void look() { mv.visitMethodInsn(Opcodes.INVOKESTATIC, COUNTERS, "look", "()V", false); }
+
         @Override
         public void visitCode() {
             super.visitCode();
+            look();
             before = newLocal(Type.INT_TYPE);
             mv.visitFieldInsn(Opcodes.GETSTATIC, COUNTERS, "here", "I");
             mv.visitVarInsn(Opcodes.ISTORE, before);
@@ -264,6 +267,7 @@ public final class StepRewriter {
         public void visitJumpInsn(int opcode, Label label) {
             lineBegins = false;
             step();
+            look();
             super.visitJumpInsn(opcode, label);
         }
 
@@ -337,6 +341,7 @@ public final class StepRewriter {
         public void visitInsn(int opcode) {
             begin();
             if (opcode >= Opcodes.IRETURN && opcode <= Opcodes.RETURN) {
+                look();
                 mv.visitVarInsn(Opcodes.ILOAD, before);
                 mv.visitFieldInsn(Opcodes.PUTSTATIC, COUNTERS, "here", "I");
             }

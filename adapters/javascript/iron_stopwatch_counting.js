@@ -6,25 +6,13 @@
 "use strict";
 const fs = require("fs");
 const path = require("path");
-const Module = require("module");
+const { isOurs, treeOf, partsOf, changed, whenCompiled } = require("./iron_stopwatch_sources.js");
 
 // It has to be on before the solution's functions are first compiled.
 const session = new (require("inspector").Session)();
 session.connect();
 session.post("Profiler.enable");
 session.post("Profiler.startPreciseCoverage", { callCount: true, detailed: true });
-
-// The engine's own parser; in Debian it is a package beside it.
-function parser() {
-  for (const place of ["internal/deps/acorn/acorn/dist/acorn", "/usr/share/nodejs/acorn", "/usr/share/nodejs/acorn/dist/acorn.js"])
-    try {
-      return require(place);
-    } catch {
-      continue;
-    }
-  return null;
-}
-const acorn = parser();
 
 // Sources that were counted, by where they come from: the text that was run, and where each of its lines begins.
 const sources = new Map();
@@ -46,7 +34,6 @@ function source(url) {
 const isComment = (line) => /^\s*(\/\/|\/\*|\*)/.test(line);
 // The engine counts a block from the word before it.
 const isBare = (line) => /^[\s})]*(else|do|try|finally)?[\s{]*$/.test(line);
-const isOurs = (url) => /\/iron_stopwatch(_counting|_programs|_call)?\.js$/.test(url);
 
 // How often each line was reached since this was last asked: the most of any block that holds something of it but
 // blanks and brackets.
@@ -206,13 +193,6 @@ function countersIn(tree) {
   for (const name of others) counters.delete(name);
   return counters;
 }
-function partsOf(node) {
-  const parts = [];
-  for (const key of Object.keys(node))
-    for (const one of [].concat(node[key]))
-      if (one && typeof one === "object" && typeof one.type === "string" && typeof one.start === "number") parts.push(one);
-  return parts;
-}
 
 // Seen without running it: nothing that is long to compare.
 function isShort(node, counters) {
@@ -231,20 +211,14 @@ function isNumber(node, counters) {
 
 // The same program, on the same lines, with calls of the helpers in it. Null where it can't be read.
 function rewritten(text, name) {
-  let tree;
-  try {
-    tree = acorn.parse(text, { ecmaVersion: "latest", allowReturnOutsideFunction: true, allowHashBang: true, locations: true });
-  } catch {
-    return null; // a module of the other kind, or a fault that the engine tells better
-  }
+  const tree = treeOf(text);
+  if (tree === null) return null;
   const counters = countersIn(tree);
   const hasGreat = /\bBigInt\b|\b\d+n\b/.test(text);
   const line = (node) => JSON.stringify(name + node.loc.start.line);
   const taken = (node, what) => (inner) => `__iron.taken((${inner}), ${JSON.stringify(what)}, ${line(node)})`;
 
-  // By node: what its own text becomes.
-  const changes = new Map();
-  const change = (node, how) => changes.set(node, [...(changes.get(node) || []), how]);
+  let change;
   const spread = (list) => {
     for (const one of list)
       if (one && one.type === "SpreadElement") change(one.argument, taken(one, "..."));
@@ -281,22 +255,6 @@ function rewritten(text, name) {
     },
   };
 
-  function code(node) {
-    if (prepare[node.type]) prepare[node.type](node);
-    const inner = partsOf(node).sort((a, b) => a.start - b.start);
-    const pieces = []; // text between the parts, and the parts
-    let from = node.start;
-    for (const one of inner) {
-      if (one.start < from) continue; // a property whose name is its value
-      pieces.push(text.slice(from, one.start), code(one));
-      from = one.end;
-    }
-    pieces.push(text.slice(from, node.end));
-    let made = operation(node, pieces) || pieces.join("");
-    for (const how of changes.get(node) || []) made = how(made);
-    return made;
-  }
-
   // An operator becomes a call; its own sign, between the operands, a comma.
   function operation(node, pieces) {
     if (node.type === "AssignmentExpression" && hasGreat && node.left.type === "Identifier" && sums[node.operator[0]] &&
@@ -318,25 +276,25 @@ function rewritten(text, name) {
     }
     return null;
   }
-  return text.slice(0, tree.start) + code(tree) + text.slice(tree.end);
+  return changed(text, tree, (node, changeIt) => {
+    change = changeIt;
+    if (prepare[node.type]) prepare[node.type](node);
+  }, operation);
 }
 
-const compile = Module.prototype._compile;
-Module.prototype._compile = function (text, file, ...rest) {
-  let counted = null;
+whenCompiled((text, file) => {
   const before = quiet;
   quiet = true;
   try {
-    if (acorn && !isOurs(file) && !/\/node_modules\//.test(file)) {
-      const url = require("url").pathToFileURL(file).href, place = fs.realpathSync(file);
-      counted = rewritten(text, keep(url, place, text).name);
-      if (counted !== null) keep(url, place, counted);
-    }
+    const url = require("url").pathToFileURL(file).href, place = fs.realpathSync(file);
+    const counted = rewritten(text, keep(url, place, text).name);
+    if (counted === null) return text;
+    keep(url, place, counted);
+    return counted;
   } finally {
     quiet = before;
   }
-  return compile.call(this, counted === null ? text : counted, file, ...rest);
-};
+});
 
 // Built-in methods whose work grows with what they are given: no block is counted inside them. While a call is
 // counted they add it as bulk work.

@@ -81,8 +81,11 @@ constexpr double as_good = 2;
 // Bytes. With a grain of so much at the most what stays the same does not grow. [theory]
 constexpr double finest_grain = 64;
 
-// Bytes. Peaks of a whole process come in such grains and more: what lies below one says nothing.
+// Bytes. Peaks of a whole process come in such grains and more: what lies below one is seldom worth its time.
 constexpr double coarse_grain = 128 << 10;
+// Bytes. A grain above a page hides growth of which each unit takes so little that so many grains never come
+// together. [theory]
+constexpr double page = 4096, least_unit = 4, grains_to_see = 2;
 
 } // namespace growth
 

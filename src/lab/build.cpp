@@ -26,7 +26,7 @@ Style style_of(const Problem &problem, const Solution &solution) {
 Contender contender_of(const Problem &problem, const Solution &solution) {
     const Language *language = language_of(solution);
     return {&solution, style_of(problem, solution) == Style::program,
-            language && language->reserves_memory()};
+            language && language->reads_garbage(style_of(problem, solution))};
 }
 
 Builder::Builder(fs::path scratch) : scratch_(std::move(scratch)), store_(cache_folder(), scratch_) {
@@ -298,6 +298,8 @@ void Builder::build_counter(const Recipe &recipe, Built &built) const {
         counting.command = language->start_command(recipe, program);
         counting.reserves_memory = language->reserves_memory();
     }
+    Runnable weighing = counting;
+    if (language->make_weighing(recipe, weighing)) built.weighing = std::move(weighing);
     language->make_counting(recipe, counting);
     built.counting = std::move(counting);
     built.counts_in_copies = recipe.style == Style::program && language->counts_in_copies(recipe);

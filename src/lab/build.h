@@ -30,6 +30,7 @@ struct Built {
     bool counts_in_copies = false;    // a whole program: as a worker it counts again and again
     SpotReader spots;                 // of what it counts
     std::string no_counting;          // why
+    std::optional<Runnable> weighing; // reads memory; missing where `counting` does
     std::string supplied;             // told of a bare function: what was put before it
     bool long_numbers = false;        // the steps leave out how long its numbers are
     bool cached = false;
@@ -37,6 +38,7 @@ struct Built {
     void keep_to(const Confines &confines) {
         timing.confines = confines;
         if (counting) counting->confines = confines;
+        if (weighing) weighing->confines = confines;
     }
 };
 

@@ -227,15 +227,14 @@ std::vector<Measurement> FunctionBench::count(const InputId &which, const Measur
 Measurement FunctionBench::weighed(const std::string &input, const Measurement &blank) {
     Measurement m = blank;
     m.kind = MeasuredKind::space;
-    // Where one call can't be put apart from what came before it in the process, it gets a process of its
-    // own.
-    std::unique_ptr<Worker> own;
-    const bool apart = blank.cold || counting_->greeting().number("fresh_space") == 1;
-    if (apart) start(own, *built_.counting, true);
-    std::unique_ptr<Worker> &worker = apart ? own : counting_;
+    std::unique_ptr<Worker> own; // a first call is the only one of its process
+    std::unique_ptr<Worker> &worker = blank.cold ? own : built_.weighing ? weighing_ : counting_;
+    start(worker, built_.weighing ? *built_.weighing : *built_.counting, true);
     m.worker = worker->id();
-    const Reply reply = asked(worker, "space " + input);
+    const bool first = blank.cold && worker->greeting().number("weighs_first") == 1;
+    const Reply reply = asked(worker, (first ? "space_first " : "space ") + input);
     no_space_ = reply.refused;
+    if (reply.number("spent") == 1) worker.reset();
     m.space = {whole(reply, "space_bytes"),
                whole(reply, "heap_peak_bytes"),
                whole(reply, "answer_bytes"),

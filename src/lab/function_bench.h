@@ -59,7 +59,7 @@ class FunctionBench : public Runner {
     std::filesystem::path scratch_;
     BenchOptions options_;
     Answerer answerer_;
-    std::unique_ptr<Worker> timing_, counting_;
+    std::unique_ptr<Worker> timing_, counting_, weighing_;
     std::map<Where, std::vector<long>> loaded_; // numbers of the inputs that the timing worker holds
     std::map<Where, std::uint64_t> input_bytes_;
     std::map<Where, double> call_s_; // one call, as last read

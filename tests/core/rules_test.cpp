@@ -298,8 +298,10 @@ TEST(Rules, TimesThatMemoryCouldExplainLeaveNoBound) {
 
 TEST(Rules, BytesBelowACoarseGrainSayNothing) {
     Series series = test::counted_series([](double n) { return 8 * n; }, 16, 1e4);
-    series.grain = 256 << 10;
+    series.grain = 512 << 10;
     EXPECT_EQ(deciding(Case(series, "n", Noise::weighed).evidence), "below-grain");
+    // What leaves this bound would have come above it.
+    EXPECT_NE(deciding(Case(series, "n sqrt n", Noise::weighed).evidence), "below-grain");
 }
 
 TEST(Rules, TheHardestPlacesDecideUpperBoundsAlone) {

@@ -297,21 +297,35 @@ TEST(SpaceVerdict, ReadingsBelowACoarseGrainDecideNothing) {
     Series series = test::counted_series([](double n) { return 8 * n; }, 16, 1e5);
     series.grain = 2 << 20;
     const Growth growth = fit_growth(series, {Noise::weighed});
-    for (const char *bound : {"O(1)", "O(n)"}) {
-        const Judgement j = judged(Metric::space, parse_bound(bound, {"n"}), {{"calm", {}, {}, growth}});
-        EXPECT_EQ(j.verdict, Verdict::undecided) << reason_text(j);
-        EXPECT_FALSE(j.loose);
-        EXPECT_TRUE(says(j, "2 MiB")) << reason_text(j);
-        EXPECT_EQ(j.growth_class, "") << "that is the grain's";
-        ASSERT_TRUE(j.would_decide);
-        EXPECT_GT(j.would_decide->size, 1e5);
-    }
+    const Judgement j = judged(Metric::space, parse_bound("O(1)", {"n"}), {{"calm", {}, {}, growth}});
+    EXPECT_EQ(j.verdict, Verdict::undecided) << reason_text(j);
+    EXPECT_FALSE(j.loose);
+    EXPECT_TRUE(says(j, "2 MiB")) << reason_text(j);
+    EXPECT_EQ(j.growth_class, "") << "that is the grain's";
+    ASSERT_TRUE(j.would_decide);
+    EXPECT_GT(j.would_decide->size, 1e5);
+    // n log n would have come above it, and whether they grow at all is hidden.
+    const Judgement kept = judged(Metric::space, parse_bound("O(n)", {"n"}), {{"calm", {}, {}, growth}});
+    EXPECT_EQ(kept.verdict, Verdict::holds) << reason_text(kept);
+    EXPECT_FALSE(kept.loose);
+    EXPECT_EQ(kept.growth_class, "");
     // Beside a shape that takes more it is not the worst.
     const Growth seen = bytes([](double n) { return 200 * n; }, 2 << 20);
-    const Judgement j = judged(Metric::space, parse_bound("O(n)", {"n"}),
-                               {{"calm", {}, {}, growth}, {"flood", {}, {}, seen}});
-    EXPECT_EQ(j.verdict, Verdict::holds) << reason_text(j);
-    EXPECT_TRUE(says(j, "on calm it stays below")) << reason_text(j);
+    const Judgement both = judged(Metric::space, parse_bound("O(1)", {"n"}),
+                                  {{"calm", {}, {}, growth}, {"flood", {}, {}, seen}});
+    EXPECT_EQ(both.verdict, Verdict::exceeded) << reason_text(both);
+    EXPECT_TRUE(says(both, "on calm it stays below")) << reason_text(both);
+}
+
+// A page and more hides what takes a word each until there are many; of a large size it hides nothing.
+TEST(SpaceVerdict, AGrainHidesWhatIsSmallAlone) {
+    const auto level = [](double most) {
+        Series series = test::counted_series([](double) { return 100; }, 16, most);
+        series.grain = 16 << 10;
+        return on_space("O(1)", fit_growth(series, {Noise::weighed}));
+    };
+    EXPECT_EQ(level(700), Verdict::undecided);
+    EXPECT_EQ(level(2e4), Verdict::holds);
 }
 
 TEST(SpaceVerdict, ALargeTableThatStaysIsRead) {

@@ -1,4 +1,6 @@
 // Memory of a call, byte by byte.
+#include <fmt/format.h>
+
 #include "lab/bench.h"
 
 namespace iron::test {
@@ -141,10 +143,95 @@ TEST(CountedSpace, OfTypedArraysIsNoAnswer) {
     Bench bench(folder);
     for (const double n : {16, 128, 512, 1000}) {
         const SpaceReading space = bench.space("table", n);
-        EXPECT_LT(space.answer_bytes, 4096) << n;
-        EXPECT_GE(static_cast<double>(space.space_bytes), 512 * n) << n;
+        EXPECT_LT(space.answer_bytes, 16384) << n;
+        EXPECT_GE(static_cast<double>(space.space_bytes), 512 * n - 4096) << n;
         EXPECT_LE(static_cast<double>(space.space_bytes), 1024 * n + 65536) << n;
     }
+}
+
+// The engine holds garbage as long as it likes; none of it counts, and nothing that was held is missed.
+TEST(CountedSpace, OfJavaScriptIsWhatIsHeldAtATime) {
+    const ProblemFolder folder;
+    const std::string head = "const { serve } = require(\"iron_stopwatch\");\n";
+    const std::string tail =
+        "serve({ read: (text) => Number(text.split(/\\s+/)[0]), solve, write: String });\n";
+    std::string tables;
+    for (const auto &[name, text] : std::map<std::string, std::string>{
+             {"passing",
+              "function solve(n) {\n  const met = new Map();\n  for (let i = 0; i < 20 * n; i++) {\n    "
+              "met.set(i, [i]);\n    if (met.size > 50) met.delete(i - 50);\n  }\n  return met.size;\n}\n"},
+             {"listed", "const solve = (n) => {\n  const all = [];\n  for (let i = 0; i < n; i++) all.push({ "
+                        "i, j: i });\n"
+                        "  return all.length;\n};\n"},
+             // Never there when a loop turns.
+             {"copied",
+              "function solve(n) {\n  const all = Array.from({ length: n }, (_, i) => i);\n  let sum = 0;\n"
+              "  for (let i = 0; i < 9; i++) sum += Math.max(...all.slice().concat(all));\n  return "
+              "sum;\n}\n"},
+             {"called", "const depth = (n) => n === 0 ? 0 : 1 + depth(n - 1);\nfunction solve(n) { return "
+                        "depth(4 * n); "
+                        "}\n"}}) {
+        folder.write(name + ".js", head + text + tail);
+        tables += fmt::format("[solutions.{0}]\nsource = \"{0}.js\"\nspace = \"O(n)\"\n", name);
+    }
+    folder.levels(tables);
+    Bench bench(folder);
+    for (const double n : {500, 1000, 2000}) {
+        const auto bytes = [&](const char *name) {
+            return static_cast<double>(bench.space(name, n).space_bytes);
+        };
+        EXPECT_LE(bytes("passing"), 80'000) << n;
+        EXPECT_GE(bytes("listed"), 40 * n - 8192) << n;
+        EXPECT_LE(bytes("listed"), 80 * n + 16384) << n;
+        EXPECT_GE(bytes("copied"), 30 * n - 8192) << n; // all, its copy and both in one
+        EXPECT_LE(bytes("copied"), 80 * n + 16384) << n;
+        if (n > 500)
+            EXPECT_GE(bytes("called"), 300 * n - 131072)
+                << n; // what a process has from its start shows nothing
+    }
+    EXPECT_LE(bench.space("listed", 2000).grain_bytes, 16384);
+}
+
+TEST(CountedSpace, OfJavaIsWhatIsHeldAtATime) {
+    const ProblemFolder folder;
+    std::string tables;
+    for (const auto &[name, body] : std::map<std::string, std::string>{
+             {"Passing",
+              "Map<Integer, int[]> met = new HashMap<>();\n        for (int i = 0; i < 20 * n; i++) {\n      "
+              "      "
+              "met.put(i, new int[] {i});\n            if (met.size() > 50) met.remove(i - 50);\n        }\n"
+              "        return met.size();"},
+             {"Listed", "List<int[]> all = new ArrayList<>();\n        for (int i = 0; i < n; i++) "
+                        "all.add(new int[] {i, i});\n"
+                        "        return all.size();"},
+             {"Copied",
+              "int[] all = new int[n];\n        int sum = 0;\n        for (int i = 0; i < 9; i++) sum += "
+              "Arrays.stream(Arrays.copyOf(all.clone(), 2 * n)).max().getAsInt();\n        return sum;"},
+             {"Called", "return depth(4 * n);\n    }\n    static int depth(int n) {\n        return n == 0 ? "
+                        "0 : 1 + depth(n - 1);"}}) {
+        folder.write(
+            name + ".java",
+            "import java.util.*;\npublic class " + name +
+                " {\n    static int solve(int n) throws Exception {\n        " + body +
+                "\n    }\n    public static void main(String[] arguments) throws Exception {\n        "
+                "IronStopwatch.serve(text -> Integer.parseInt(text.trim().split(\"\\\\s+\")[0]), " +
+                name + "::solve, String::valueOf);\n    }\n}\n");
+        tables += fmt::format("[solutions.{0}]\nsource = \"{0}.java\"\nspace = \"O(n)\"\n", name);
+    }
+    folder.levels(tables);
+    Bench bench(folder);
+    for (const double n : {500, 1000, 2000}) {
+        const auto bytes = [&](const char *name) {
+            return static_cast<double>(bench.space(name, n).space_bytes);
+        };
+        EXPECT_LE(bytes("Passing"), 20'000) << n;
+        EXPECT_GE(bytes("Listed"), 28 * n - 8192) << n; // an array of two, and a place in the list
+        EXPECT_LE(bytes("Listed"), 44 * n + 16384) << n;
+        EXPECT_GE(bytes("Copied"), 16 * n - 8192) << n; // all, its clone, and twice as much
+        EXPECT_LE(bytes("Copied"), 32 * n + 16384) << n;
+        EXPECT_GE(bytes("Called"), 100 * n) << n;
+    }
+    EXPECT_LE(bench.space("Listed", 2000).grain_bytes, 4096);
 }
 
 TEST(CountedSpace, OfASortIsTheSortsOwnNotWhatCountingItTakes) {

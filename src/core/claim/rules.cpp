@@ -32,10 +32,7 @@ void decide_too_few(const Evidence &e, Judgement &j) {
         because::TooFewPlaces{e.growth->too_few, from, to, e.growth->names().front(), e.is_over_several()};
 }
 
-// No reading above a coarse grain says anything.
-bool is_below_grain(const Evidence &e) {
-    return e.read == Metric::space && below_a_coarse_grain(e.growth->points);
-}
+bool is_below_grain(const Evidence &e) { return e.is_hidden_above(e.bound.growth); }
 void decide_below_grain(const Evidence &e, Judgement &j) {
     j.name_no_growth();
     j.reason = because::BelowGrain{std::exp(e.growth->points.front().log_value)};
@@ -175,6 +172,10 @@ void decide_keeps(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::holds;
     j.reason = because::Keeps{e.stretch()};
     j.loose = is_loose(e);
+    if (e.is_hidden_above(make_number(1))) { // that it stays is the grain's
+        j.loose = false;
+        j.name_no_growth();
+    }
 }
 
 // Whatever is told apart, nothing of the readings rises above the bound where it counts, and growth within it

@@ -155,6 +155,24 @@ std::optional<WouldDecide> Evidence::would_decide() const {
     return std::nullopt;
 }
 
+bool Evidence::is_hidden_above(const Expression &allowed) const {
+    namespace policy = policy::growth;
+    if (read != Metric::space || !growth) return false;
+    const std::optional<double> grain = level_at_the_grain(growth->points);
+    if (!grain || *grain <= policy::page) return false;
+    const double seen = std::log(policy::grains_to_see * *grain / policy::least_unit);
+    const auto hides = [&](const std::string &name) {
+        for (std::size_t i = 0; i < growth->points.size(); ++i) {
+            const Sizes sizes = growth->sizes_at(i);
+            const double size = sizes.at(name);
+            const double above = std::log(std::log2(std::max(size, 2.0))) + evaluate_log(allowed, sizes);
+            if (std::max(above, std::log(size)) >= seen) return false;
+        }
+        return true;
+    };
+    return std::any_of(growth->names().begin(), growth->names().end(), hides);
+}
+
 WouldDecide Evidence::farther() const {
     constexpr double times = 8;
     return {growth->names().front(), times * growth->range().second, std::nullopt};

@@ -21,17 +21,18 @@ double quantile(std::vector<double> values, double share) {
     return values[below] + (at - static_cast<double>(below)) * (values[below + 1] - values[below]);
 }
 
-bool below_a_coarse_grain(const std::vector<Located> &points) {
+std::optional<double> level_at_the_grain(const std::vector<Located> &points) {
     constexpr double little_more = 1.5; // times the grain: a page or two say nothing
-    if (points.empty()) return false;
+    if (points.empty()) return std::nullopt;
     const double first = points.front().log_value;
     const auto near_first = [&](const Located &point) {
         return point.log_value <= first + std::log(little_more);
     };
     const auto below = [](const Located &point) { return point.log_most < point.log_value; };
-    return std::exp(first) >= policy::growth::coarse_grain &&
-           std::all_of(points.begin(), points.end(), near_first) &&
-           std::any_of(points.begin(), points.end(), below); // else it is a large table that stays
+    const bool is_level =
+        std::all_of(points.begin(), points.end(), near_first) &&
+        std::any_of(points.begin(), points.end(), below); // else it is a large table that stays
+    return is_level ? std::optional(std::exp(first)) : std::nullopt;
 }
 
 namespace {

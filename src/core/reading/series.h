@@ -68,8 +68,8 @@ struct Located {
     double size() const { return sizes.front(); }
 };
 
-// Readings below their grain are located at it: where all are, and it is a coarse one, nothing was read.
-bool below_a_coarse_grain(const std::vector<Located> &points);
+// Readings below their grain are located at it. The grain in bytes, where none is above it.
+std::optional<double> level_at_the_grain(const std::vector<Located> &points);
 
 // Locates every place that has readings. Values at or below 0 are taken as the smallest positive double's
 // neighbour 1e-3, so that a solution that takes no step at all is a constant and no error.

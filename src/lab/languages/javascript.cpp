@@ -99,6 +99,24 @@ class JavaScript : public Language {
         runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
     }
 
+    // Places for new things are used bit by bit, and none that is free counts as used.
+    bool make_weighing(const Recipe &recipe, Runnable &runnable) const override {
+        if (recipe.style != Style::function) return false;
+        runnable.environment.push_back("IRON_STOPWATCH_WEIGHS=1");
+        const std::vector<std::string> options = {
+            "--random-seed=1",
+            "--max-semi-space-size=1",
+            "--no-inline-new",
+            "--single-threaded-gc",
+            "--no-lazy",
+            "--no-flush-bytecode",
+            "--expose-internals",
+            "--require",
+            (recipe.adapters / adapter() / "iron_stopwatch_space.js").string()};
+        runnable.command.insert(runnable.command.begin() + 1, options.begin(), options.end());
+        return true;
+    }
+
     bool counts_in_copies(const Recipe &recipe) const override { return recipe.solution.threads == 1; }
 
     bool has_long_numbers(const Recipe &recipe) const override {
@@ -107,6 +125,7 @@ class JavaScript : public Language {
         return false;
     }
 
+    bool reads_garbage(Style style) const override { return style == Style::program; }
     bool reserves_memory() const override { return true; }
     bool one_thread() const override { return false; }
     std::vector<LastWords> last_words() const override {

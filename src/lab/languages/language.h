@@ -92,6 +92,8 @@ class Language {
     // builds count start what `recipe` (counting) built.
     virtual void make_counting(const Recipe &recipe, Runnable &runnable) const = 0;
     virtual bool counts_by_build() const { return false; }
+    // Turns the same runnable into one that reads memory; false where the one that counts does.
+    virtual bool make_weighing(const Recipe &, Runnable &) const { return false; }
     // That runnable, of a whole program and started as a worker, counts one input after the other, each as if
     // the program had just begun: what begins alike is begun once.
     virtual bool counts_in_copies(const Recipe &) const { return false; }
@@ -101,7 +103,9 @@ class Language {
     // It calculates with numbers of any length, and no step is counted of how long they are.
     virtual bool has_long_numbers(const Recipe &) const { return false; }
 
-    // Address space says nothing: it reserves far more than it uses, and collects garbage now and then.
+    // What is read of a solution's memory holds garbage that is not collected yet.
+    virtual bool reads_garbage(Style) const { return false; }
+    // Address space says nothing: it reserves far more than it uses.
     virtual bool reserves_memory() const { return false; }
     // Its runtime has no threads of its own: it can be kept on one processor.
     virtual bool one_thread() const { return true; }
