@@ -90,8 +90,8 @@ struct Evidence {
     // Up to where a size has to grow for the two best growths on either side of the bound to part.
     std::optional<WouldDecide> would_decide() const;
     WouldDecide farther() const; // eight times as far
-    // No reading comes above the grain, and it could hide what grows by a logarithm of a size faster than that,
-    // or like a size. False for times and counts.
+    // No reading comes above the grain, and it could hide what grows by a logarithm of a size faster than
+    // that, or like a size. False for times and counts.
     bool is_hidden_above(const Expression &allowed) const;
 };
 
