@@ -347,8 +347,13 @@ public final class IronStopwatch {
                 Counters.weigh.invoke(null);
                 if (time == 0) Counters.weighed.invoke(null);
             }
-            A answer = solve.solve(input);
-            long[] read = (long[]) Counters.weighed.invoke(null);
+            A answer;
+            long[] read;
+            try {
+                answer = solve.solve(input);
+            } finally { // else later counts would look and collect
+                read = (long[]) Counters.weighed.invoke(null);
+            }
             collect();
             long with = used();
             sink = answer;

@@ -217,6 +217,7 @@ class Worker {
       answer = null;
       given = this.fromFile(path);
       const read = weighing.weighed(() => this.solution.solve(given));
+      if (read === null) throw new Unusable("this source can't be made to look at its heap");
       answer = read.answer;
       if (call > 0 && read.whole < whole) ({ whole, grain } = read);
       if (process.hrtime.bigint() - begun > 60_000_000n && call > 0) break;
@@ -231,8 +232,7 @@ class Worker {
     // The stack only grows, and that by pages: where it did, the next call needs another process.
     return `done space_bytes=${Math.max(0, whole - answerBytes) + stackPeak} heap_peak_bytes=${whole}` +
            ` answer_bytes=${answerBytes} stack_peak_bytes=${stackPeak} allocations=0 grain_bytes=${grain}` +
-           ` resident_peak_bytes=${ownMemory("VmHWM")} input_bytes=${inputBytes}` +
-           ` spent=${stackPeak > 0 ? 1 : 0}`;
+           ` input_bytes=${inputBytes} spent=${stackPeak > 0 ? 1 : 0}`;
   }
 
   measuredFloor() {

@@ -104,7 +104,8 @@ function prepare(node, change) {
   else if (isFunction(node)) change(node.body, (inner) => `(__iron.look(), ${inner})`);
   // A part of a chain can't stand alone, and `eval` has to be called by its name.
   if (node.type === "ChainExpression") inChain(node.expression);
-  const given = node.type === "NewExpression" || node.type === "ChainExpression" ||
+  const given = node.type === "NewExpression" ||
+                (node.type === "ChainExpression" && node.expression.type === "CallExpression") || // `delete a?.b` stays
                 (node.type === "CallExpression" && !chained.has(node) && node.callee.name !== "eval");
   if (given) change(node, (inner) => `__iron.gave(${inner})`);
   if (node.type === "SpreadElement") change(node.argument, (inner) => `__iron.gave(${inner})`);
@@ -123,10 +124,10 @@ whenCompiled((text) => {
 });
 
 // The answer of a call, and the most that was held in it: { answer, whole, grain }, in bytes. Of a source that could
-// not be changed the collections of the engine's own tell: what stood after one was held.
+// not be changed the collections of the engine's own tell: what stood after one was held. Null where they can't.
 function weighed(call) {
   collect();
-  if (!changedAny) return weighedByItself(call);
+  if (!changedAny) return v8.GCProfiler ? weighedByItself(call) : null;
   const before = watch, now = (watch = new Watch());
   try {
     const answer = call();

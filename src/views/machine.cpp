@@ -58,7 +58,8 @@ std::string machine_text(const MachineReport &report) {
         {"", fmt::format("at worst {} more; over 5 % more in {} of {}",
                          share_text(report.unrest.worst_excess), share_text(report.unrest.disturbed_share),
                          counted_words(static_cast<std::size_t>(report.unrest.runs), "run", "runs"))});
-    rows.push_back({"heap, stack", "exact in C, C++, Rust; Python to 1 KiB, Java to 4, JavaScript to 8"});
+    rows.push_back({"heap, stack", "exact in C, C++ and Rust"});
+    rows.push_back({"", "to 1 KiB in Python, to 4 KiB in Java, to 8 KiB in JavaScript"});
     const bool confined = report.containment == "confined", alone = report.containment == "namespace";
     rows.push_back({"solutions", confined || alone ? "in a namespace of their own: nothing is left behind"
                                                    : "adopted: namespaces are refused here"});
