@@ -1,0 +1,3 @@
+function packed(signal) {
+  return signal.replace(/(.)\1*/g, (run, letter) => run.length + letter);
+}
