@@ -145,7 +145,9 @@ TEST(BareFunctions, OfEveryTypeAreReadAndWritten) {
                       "names.end()); }\n"},
             {"a.py", "def longest(names):\n    return max(names)\n"},
             {"a.js", "const longest = (names) => names.reduce((a, b) => a > b ? a : b);\n"},
-            {"A.java", "class Kept {\n    String one = \"\";\n    static class Of { int n; }\n}\n"
+            {"A.java", "class Kept extends ArrayList<String> {\n    String one = \"\";\n"
+                       "    static class Of { int n; }\n    @Override\n"
+                       "    protected void removeRange(int from, int to) {}\n}\n"
                        "static String longest(String[] names) {\n    Kept kept = new Kept();\n"
                        "    kept.one = Collections.max(Arrays.asList(names));\n    return kept.one;\n}\n"},
             {"a.rs", "fn longest(names: &Vec<String>) -> String { names.iter().max().unwrap().clone() }\n"}});

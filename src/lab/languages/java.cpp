@@ -123,8 +123,7 @@ OpenedSource opened(const Recipe &recipe, std::string text) {
         for (std::size_t at = 0; (at = code.find(what, at)) != std::string::npos; at += what.size())
             std::fill_n(text.begin() + static_cast<std::ptrdiff_t>(at), what.size() - 1, ' ');
     };
-    blank_out("private ");
-    blank_out("protected ");
+    blank_out("private "); // what is protected can be called by a neighbour
     if (const std::size_t at = code.find("package ");
         at != std::string::npos && code.find(';', at) != std::string::npos)
         std::fill(text.begin() + static_cast<std::ptrdiff_t>(at),
