@@ -19,18 +19,36 @@ std::vector<std::string> Problem::size_names() const {
     return names;
 }
 
+namespace {
+
+// What it comes to where sizes grow: a plain number beside one in a minimum is how far is measured.
+Expression without_caps(const Expression &one) {
+    std::vector<Expression> of;
+    for (const Expression &part : one->of)
+        of.push_back(without_caps(part));
+    if (one->kind == ExpressionNode::Kind::minimum && !sizes_in(one).empty())
+        std::erase_if(of, [](const Expression &part) { return sizes_in(part).empty(); });
+    if (of.empty()) return one;
+    return one->kind == ExpressionNode::Kind::minimum && of.size() == 1 ? of[0]
+                                                                        : make(one->kind, std::move(of));
+}
+
+} // namespace
+
 std::vector<Relation> Problem::relations() const {
     std::vector<Relation> all;
     for (const SizeRule &rule : sizes) {
         if (!sizes_in(rule.from).empty()) all.push_back({rule.from, make_size(rule.name)});
-        if (rule.to_is_relation()) all.push_back({make_size(rule.name), rule.to});
+        if (rule.to_is_relation()) all.push_back({make_size(rule.name), without_caps(rule.to)});
     }
     // Inputs that a size is too large for are left out: what every shape cuts it to bounds it as well.
     std::map<std::string, std::pair<Relation, std::size_t>> cuts; // in so many shapes
     for (const Shape &shape : shapes)
         if (shape.text)
             for (const Relation &one : relations_in(*shape.text))
-                ++cuts.try_emplace(print(one.smaller) + " " + print(one.larger), one, 0).first->second.second;
+                ++cuts.try_emplace(print(one.smaller) + " " + print(one.larger),
+                                   Relation{one.smaller, without_caps(one.larger)}, 0)
+                      .first->second.second;
     for (const auto &[written, cut] : cuts)
         if (cut.second == shapes.size()) all.push_back(cut.first);
     return all;

@@ -1,7 +1,9 @@
 // Problem files, templates and what was agreed on, read and written.
 #include <gtest/gtest.h>
 
+#include "core/bound/parse.h"
 #include "core/bound/print.h"
+#include "core/bound/size_order.h"
 #include "core/error.h"
 #include "lab/workspace.h"
 #include "records/agreement.h"
@@ -226,6 +228,26 @@ TEST(Problems, ARelationThatEveryShapeKeepsBoundsItsSizes) {
     std::erase_if(problem.shapes, [](const Shape &shape) { return shape.name == "calm"; });
     ASSERT_EQ(problem.relations().size(), 1u);
     EXPECT_EQ(print(problem.relations()[0].larger), "n");
+}
+
+// m <= min(n^2, 5000) is no reason to take m for a constant, nor n, which is no larger.
+TEST(Problems, HowFarIsMeasuredIsNoRelation) {
+    const Workspace folder;
+    const Problem problem = test::problem_in(
+        folder, "n = { from = 2, to = 1000 }\nm = { from = \"n - 1\", to = \"min(n * (n - 1) / 2, 5000)\", "
+                "usual = 50 }\nk = { from = 1, to = \"2 * min(n, 70)\" }\n");
+    std::vector<std::string> larger;
+    for (const Relation &one : problem.relations())
+        larger.push_back(print(one.larger));
+    EXPECT_EQ(larger, (std::vector<std::string>{"m", "n (n - 1) / 2", "2 n"}));
+    const SizeOrder order(problem.size_names(), problem.relations());
+    const auto grows_within = [&](const char *one, const char *bound) {
+        return order.within(parse_expression(one, problem.size_names()),
+                            parse_expression(bound, problem.size_names()));
+    };
+    EXPECT_FALSE(grows_within("n^2", "m"));
+    EXPECT_FALSE(grows_within("k", "1"));
+    EXPECT_TRUE(grows_within("m", "n^2") && grows_within("k", "n") && grows_within("n", "m"));
 }
 
 TEST(Templates, RowsHoldATemplateOfTheirOwn) {
