@@ -197,9 +197,20 @@ std::vector<Measurement> FunctionBench::count(const InputId &which, const Measur
     if (!built_.counting) return {};
     const std::string input = inputs_.get(which.shape, which.sizes, which.seed).path;
     std::vector<Measurement> made;
+    if (ask.steps) made = counted(input, blank, ask.twice);
+    if (ask.space && !no_space_) {
+        const Measurement space = weighed(input, blank);
+        if (!no_space_) made.push_back(space);
+    }
+    return made;
+}
+
+std::vector<Measurement> FunctionBench::counted(const std::string &input, const Measurement &blank,
+                                                bool twice) {
+    std::vector<Measurement> made;
     if (blank.cold) counting_.reset();
     start(counting_, *built_.counting, true);
-    for (int time = 0; time < (ask.twice ? 2 : 1); ++time) {
+    for (int time = 0; time < (twice ? 2 : 1); ++time) {
         const bool first = blank.cold && counting_->greeting().number("counts_first") == 1;
         const Reply reply = asked(counting_, (first ? "count_first " : "count ") + input);
         if (reply.refused) throw Failure{Outcome::failed, reply.detail};
@@ -213,14 +224,10 @@ std::vector<Measurement> FunctionBench::count(const InputId &which, const Measur
         if (!m.spots.empty()) m.steps = total_of(m.spots);
         made.push_back(m);
     }
-    if (ask.twice && made[0].steps != made[1].steps)
+    if (twice && made[0].steps != made[1].steps)
         made[0].varying = made[1].varying = true;
     else
         made.resize(1);
-    if (ask.space && !no_space_) {
-        const Measurement space = weighed(input, blank);
-        if (!no_space_) made.push_back(space);
-    }
     return made;
 }
 

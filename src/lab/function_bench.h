@@ -50,6 +50,7 @@ class FunctionBench : public Runner {
     Batch run_batch(const InputId &which, double call_s);
     Timed time_calls(const InputId &which, const Measurement &blank);
     Timed time_cold(const InputId &which, const Measurement &blank);
+    std::vector<Measurement> counted(const std::string &input, const Measurement &blank, bool twice);
     Measurement weighed(const std::string &input, const Measurement &blank);
     void note(const std::string &text);
 

@@ -141,6 +141,7 @@ ProgramBench::Left ProgramBench::counted(const Input &input) {
 
 std::vector<Measurement> ProgramBench::count(const InputId &which, const Measurement &blank,
                                              const CountAsk &ask) {
+    if (!ask.steps) return {};
     const Input input = inputs_.get(which.shape, which.sizes, which.seed);
     Measurement form = blank;
     form.text_bytes = static_cast<std::int64_t>(input.bytes);

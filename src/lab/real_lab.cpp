@@ -88,7 +88,8 @@ std::vector<Entrant> RealLab::entrants() const {
     std::vector<Entrant> all;
     for (const Built &one : built_)
         all.push_back({one.name, one.ok, one.message, one.style == Style::program,
-                       one.counting.has_value() || one.style == Style::program});
+                       one.counting.has_value() || one.style == Style::program,
+                       one.counting.has_value() && one.style == Style::function});
     return all;
 }
 

@@ -100,8 +100,9 @@ struct Timed {
 };
 
 struct CountAsk {
+    bool steps = true;  // else memory alone
     bool twice = false; // counted so, to see whether both agree
-    bool space = true;  // a whole program tells it anyway
+    bool space = true;  // a whole program tells it with its steps, and never alone
 };
 
 // One solution, made ready to run.
@@ -143,6 +144,7 @@ struct Entrant {
     std::string message;        // why not: the compiler's own words
     bool whole_program = false; // the whole process is measured
     bool counts = false;        // steps or memory can be read
+    bool weighs = false;        // memory can, in a call that is not counted
 };
 
 } // namespace iron

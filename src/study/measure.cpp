@@ -39,7 +39,7 @@ class Measuring {
           started_s_(clock.seconds()), field_(scope, those_that_agree(entrants, agreement)),
           watch_(scope.problem, lab, agreement, field_.solutions(),
                  [this](const std::string &name, const InputId &which) { return asked_too(name, which); }),
-          planner_(plan(entrants)) {}
+          space_turns_(scope.problem, options.budget_s), planner_(plan(entrants)) {}
 
     MeasureSummary outcome() {
         open_journal();
@@ -60,7 +60,10 @@ class Measuring {
         field_.put_into(plan);
         for (const std::string &name : field_.solutions())
             for (const Entrant &one : entrants)
-                if (one.name == name) plan.counted.push_back(one.counts);
+                if (one.name == name) {
+                    plan.counted.push_back(one.counts);
+                    plan.weighed.push_back(one.weighs && space_turns_.is_asked_for(name));
+                }
         plan.judges = options_.judge != nullptr;
         plan.budget_s = options_.budget_s;
         plan.generations = options_.generations;
@@ -148,11 +151,14 @@ class Measuring {
 
     void take(const Next &step) {
         const InputId which{field_.shape(step.cell), field_.sizes(step.cell), seed()};
+        under_way_ = step.task == Task::count ? MeasuredKind::counting : MeasuredKind::timing;
         try {
             if (step.task == Task::probe)
                 probe(step, which);
             else if (step.task == Task::count)
                 count(step, which);
+            else if (step.task == Task::weigh)
+                weigh(step, which);
             else
                 time(step, which);
         } catch (const Failure &failure) {
@@ -218,22 +224,55 @@ class Measuring {
     }
 
     void count(const Next &step, const InputId &which) {
-        const double from = clock_.seconds();
         const std::string &name = field_.solution(step.cell);
-        const bool twice = is_counted_twice(step.cell);
         // Later rounds ask what other inputs cost; a generation has a hundred seeds.
         const InputId other{which.shape, which.sizes,
                             which.seed + static_cast<std::uint64_t>(step.round % 100)};
         Measurement form = blank(step, MeasuredKind::counting);
         form.seed = other.seed;
         const bool space = space_turns_.wants(name, step.cell, generation_ == 0 && step.round == 0);
-        double below_grain = 0;          // so many times
-        std::vector<std::int64_t> steps; // of one input, call by call
-        for (Measurement &m : lab_.runner(name).count(other, form, {twice, space})) {
-            if (m.kind == MeasuredKind::counting) {
-                steps.push_back(m.steps);
-                remembering_.told_least(step.cell, least_time_ns(m));
-            }
+        const double from = clock_.seconds();
+        const std::vector<Measurement> made =
+            lab_.runner(name).count(other, form, {true, is_counted_twice(step.cell), false});
+        for (const Measurement &m : made)
+            if (m.kind == MeasuredKind::counting) remembering_.told_least(step.cell, least_time_ns(m));
+        const double below_grain = keep_all(made), count_s = count_s_[name] = clock_.seconds() - from;
+        double weigh_s = 0;
+        if (space && !made.empty() && made.back().kind == MeasuredKind::space)
+            space_turns_.told(name, step.cell, count_s, below_grain);
+        else if (space)
+            weigh_s = weighed(step, other, form);
+        // The next count will do without.
+        const bool apart = space && space_turns_.leaves_out(name, step.cell);
+        planner_.told_count(step.cell, apart ? count_s : count_s + weigh_s);
+        if (space_turns_.is_left(step.cell)) planner_.told_space_was_left_out(step.cell);
+        if (made.size() > 1 && made[1].kind == MeasuredKind::counting &&
+            remembering_.told(name, made[0].steps, made[1].steps))
+            forget(step, name);
+        look_for_memory(step, which);
+    }
+
+    // Memory alone.
+    void weigh(const Next &step, const InputId &which) {
+        if (space_turns_.wants(field_.solution(step.cell), step.cell, true))
+            weighed(step, which, blank(step, MeasuredKind::space));
+    }
+
+    double weighed(const Next &step, const InputId &which, const Measurement &form) {
+        const std::string &name = field_.solution(step.cell);
+        const double from = clock_.seconds();
+        under_way_ = MeasuredKind::space;
+        const double below_grain = keep_all(lab_.runner(name).count(which, form, {false, false, true}));
+        const double seconds = clock_.seconds() - from;
+        space_turns_.told(name, step.cell, seconds, below_grain);
+        planner_.told_weight(step.cell, seconds);
+        return seconds;
+    }
+
+    // How many times its memory lies below a coarse grain; 0 where it has none.
+    double keep_all(std::vector<Measurement> made) {
+        double below_grain = 0;
+        for (Measurement &m : made) {
             const auto grain = static_cast<double>(m.space.grain_bytes);
             if (m.kind == MeasuredKind::space && grain >= policy::growth::coarse_grain)
                 below_grain = grain / std::max(1.0, static_cast<double>(m.space.space_bytes));
@@ -241,18 +280,7 @@ class Measuring {
             if (m.kind == MeasuredKind::counting) m.varying = readings_.is_varying(m.solution, m.shape);
             keep(std::move(m));
         }
-        const double took = clock_.seconds() - from;
-        // The next count will do without.
-        const bool apart = space && space_turns_.leaves_out(field_.solution(step.cell), step.cell);
-        if (space)
-            space_turns_.told(field_.solution(step.cell), step.cell, took, below_grain);
-        else
-            count_s_[step.cell.solution] = took;
-        const auto without = count_s_.find(step.cell.solution);
-        planner_.told_count(step.cell, apart && without != count_s_.end() ? without->second : took);
-        if (space_turns_.is_left(step.cell)) planner_.told_space_was_left_out(step.cell);
-        if (steps.size() > 1 && remembering_.told(name, steps[0], steps[1])) forget(step, name);
-        look_for_memory(step, which);
+        return below_grain;
     }
 
     // The second must not differ.
@@ -261,10 +289,9 @@ class Measuring {
         if (remembering_.remembers(name)) return false;
         const std::vector<double> &sizes = field_.line(cell).sizes;
         const auto rung = std::lower_bound(sizes.begin(), sizes.end(), cell.size) - sizes.begin();
-        const double dear_s = policy::plan::usual_call * options_.budget_s;
-        const auto last = count_s_.find(cell.solution);
+        const auto last = count_s_.find(name);
         const bool is_cheap =
-            (last == count_s_.end() || last->second <= dear_s) && !space_turns_.takes_longer(name, dear_s);
+            last == count_s_.end() || last->second <= policy::plan::usual_call * options_.budget_s;
         return remembering_.wants_pair(cell, static_cast<std::size_t>(rung), is_cheap);
     }
 
@@ -287,7 +314,7 @@ class Measuring {
     }
 
     void fail(const Next &step, const InputId &which, const Failure &failure) {
-        Measurement m = blank(step, step.task == Task::count ? MeasuredKind::counting : MeasuredKind::timing);
+        Measurement m = blank(step, under_way_);
         m.outcome = failure.outcome;
         keep(m);
         const bool reach = is_over_a_limit(failure.outcome) && !field_.is_smallest(which.sizes);
@@ -360,6 +387,7 @@ class Measuring {
     double started_s_;
     Field field_;
     AnswerWatch watch_;
+    SpaceTurns space_turns_;
     Planner planner_;
     Readings readings_;
     Remembering remembering_;
@@ -367,9 +395,9 @@ class Measuring {
     MeasureSummary summary_;
     int generation_ = 0;
     bool restless_ = false;
+    MeasuredKind under_way_ = MeasuredKind::timing;
     double on_disputes_s_ = 0;
-    std::map<int, double> count_s_; // the last count without space, by solution
-    SpaceTurns space_turns_{scope_.problem, options_.budget_s};
+    std::map<std::string, double> count_s_; // the last count, by solution
 };
 
 } // namespace

@@ -35,7 +35,8 @@ class SpaceTurns {
         return wants;
     }
     bool is_left(const Cell &cell) const { return left_.contains(cell); }
-    // A count with its space took so long; what was read was so many times below a coarse grain, or above.
+    // Reading it, or the count that it came with, took so long; what was read was so many times below a
+    // coarse grain, or above.
     void told(const std::string &solution, const Cell &cell, double seconds, double times_below) {
         took_s_[solution] = seconds;
         all_s_[solution] += seconds;
@@ -48,12 +49,20 @@ class SpaceTurns {
             return false;
         return !is_asked_for(solution) || times_below(cell) > 1;
     }
+    bool is_asked_for(const std::string &solution) const {
+        for (const Target &target : problem_.targets)
+            if (target.memory_bytes) return true;
+        const std::vector<Claim> &claims = problem_.solution(solution)->claims;
+        return claims.empty() || std::any_of(claims.begin(), claims.end(), [](const Claim &claim) {
+                   return claim.metric == Metric::space;
+               });
+    }
+
+  private:
     bool takes_longer(const std::string &solution, double seconds) const {
         const auto last = took_s_.find(solution);
         return last != took_s_.end() && last->second > seconds;
     }
-
-  private:
     bool is_worth_its_time(const std::string &solution) const {
         const double share_s = budget_s_ / static_cast<double>(problem_.solutions.size());
         return is_asked_for(solution) ||
@@ -67,14 +76,6 @@ class SpaceTurns {
     double next_after(const Cell &cell) const {
         return std::clamp(std::sqrt(times_below(cell)), policy::plan::sparse_space_at,
                           policy::plan::sparsest_space_at);
-    }
-    bool is_asked_for(const std::string &solution) const {
-        for (const Target &target : problem_.targets)
-            if (target.memory_bytes) return true;
-        const std::vector<Claim> &claims = problem_.solution(solution)->claims;
-        return claims.empty() || std::any_of(claims.begin(), claims.end(), [](const Claim &claim) {
-                   return claim.metric == Metric::space;
-               });
     }
 
     const Problem &problem_;

@@ -23,7 +23,7 @@ struct Simulated {
     std::function<std::vector<Need>(const Simulated &)> needs;
     int judged = 0;
     double judging_s = 0;
-    std::map<Cell, int> timed, counted;
+    std::map<Cell, int> timed, counted, weighed;
     std::vector<Cell> order; // of what was timed
     std::set<int> generations = {0};
     double elapsed_s = 0;
@@ -67,6 +67,8 @@ struct Simulated {
             else if (next.task == Task::time)
                 ++timed[next.cell], order.push_back(next.cell),
                     planner.told_time(next.cell, call, call + load);
+            else if (next.task == Task::weigh)
+                ++weighed[next.cell], planner.told_weight(next.cell, call);
             else
                 ++counted[next.cell], planner.told_count(next.cell, call + load);
         }
@@ -116,6 +118,31 @@ TEST(Planner, SpendsTheBudgetAndNotMuchMore) {
         EXPECT_GT(machine.elapsed_s, 0.9 * budget);
         EXPECT_LT(machine.elapsed_s, 1.05 * budget);
     }
+}
+
+// An interpreter that traces takes thirty times as long; one whose memory is watched does not.
+TEST(Planner, MemoryIsReadFartherUpThanStepsWhereCountsAreDear) {
+    Simulated machine = simulated(1, 20);
+    machine.call_s = [](const Cell &cell) { return 1e-7 * cell.size * cell.size; };
+    machine.more_to_count_s = [&](const Cell &cell) { return 30 * machine.call_s(cell); };
+    const auto largest = [](const std::map<Cell, int> &read) {
+        double size = 0;
+        for (const auto &[cell, times] : read)
+            size = std::max(size, cell.size);
+        return size;
+    };
+    machine.run();
+    EXPECT_TRUE(machine.weighed.empty()); // nobody asks for it
+    const double counted = largest(machine.counted);
+    machine = simulated(1, 20);
+    machine.call_s = [](const Cell &cell) { return 1e-7 * cell.size * cell.size; };
+    machine.more_to_count_s = [&](const Cell &cell) { return 30 * machine.call_s(cell); };
+    machine.options.weighed = {true};
+    machine.run();
+    EXPECT_EQ(largest(machine.counted), counted);
+    EXPECT_GE(largest(machine.weighed), 2 * counted);
+    for (const auto &[cell, times] : machine.weighed)
+        EXPECT_FALSE(machine.counted.contains(cell)) << cell.size; // which tells it
 }
 
 TEST(Planner, WhatIsLeftIsNotSpentOnJudging) {

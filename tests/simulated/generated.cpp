@@ -125,6 +125,7 @@ void add_solution(Dice &dice, SimulatedProblem &made, int number, const Growths 
         law.counts = law.weighs = false;
     if (dice.once_in(6)) law.cache_bytes = dice.spread(3e4, 3e6), law.cache_times = dice.spread(1.5, 10);
     // Of what was drawn already: the problems of every seed stay what they were.
+    if (law.step_ns >= 20 && !law.whole_program) law.counting_times = 30; // an interpreter that traces
     law.remembers = law.counts && !law.whole_program && std::fmod(1e6 * law.step_ns, 20) < 1;
     const double unlikely = dice.real(0, 1);
     if (unlikely < 0.04)

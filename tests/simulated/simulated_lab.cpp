@@ -20,7 +20,7 @@ constexpr double input_a_number_s = 2e-8; // making or reading it
 constexpr double bytes_a_number = 4;
 constexpr double batch_s = 100e-6;
 constexpr double stall_s = 0.1;        // of the machine
-constexpr double counting_times = 1.3; // a counted call against a plain one
+constexpr double weighing_times = 1.3; // a call whose memory is read, against a plain one
 
 double unit(std::uint64_t number) { return static_cast<double>(number >> 11) * 0x1p-53; }
 
@@ -129,9 +129,11 @@ class LawRunner : public Runner {
                                    const CountAsk &ask) override {
         start();
         if (blank.cold) pass(worker_start_s);
-        pass(counting_times * run(which, 2 * problem_.limits.time_s) + ask_s);
         std::vector<Measurement> made;
-        if (law_.counts) {
+        if (!ask.steps && law_.whole_program) return made;
+        const double call_s = run(which, 2 * problem_.limits.time_s);
+        pass((ask.steps ? law_.counting_times : weighing_times) * call_s + ask_s);
+        if (law_.counts && ask.steps) {
             Measurement m = blank;
             m.kind = MeasuredKind::counting;
             m.text_bytes = text_bytes(which);
@@ -147,7 +149,7 @@ class LawRunner : public Runner {
                 made.push_back(m);
             }
         }
-        if (law_.weighs && ask.space) {
+        if (law_.weighs && (ask.space || law_.whole_program)) {
             pass(law_.weighs_s);
             Measurement m = blank;
             m.kind = MeasuredKind::space;
@@ -277,7 +279,8 @@ std::vector<Entrant> SimulatedLab::entrants() const {
     std::vector<Entrant> all;
     for (const Solution &one : simulated_.problem.solutions) {
         const SolutionLaw &law = simulated_.laws.at(one.name);
-        all.push_back({one.name, true, "", law.whole_program, law.counts || law.weighs});
+        all.push_back({one.name, true, "", law.whole_program, law.counts || law.weighs,
+                       law.weighs && !law.whole_program});
     }
     return all;
 }

@@ -48,7 +48,8 @@ struct SolutionLaw {
     bool counts = true;
     bool by_line = false; // counts are told by line: the first term's is line 1
     bool weighs = true;
-    double weighs_s = 0; // what reading its space takes beside the call: a process for each
+    double counting_times = 1.3; // a counted call against a plain one
+    double weighs_s = 0;         // what reading its space takes beside the call: a process for each
     double grain_bytes = 64;
     // A step costs more where what a call touches, its input and what it needs, exceeds this: caches.
     double cache_bytes = 1e18, cache_times = 1;

@@ -240,6 +240,11 @@ void Climb::told_count(double size, double cost_s) {
     ++counted_;
 }
 
+void Climb::told_weight(double size, double cost_s) {
+    weight_costs_.read(size, cost_s);
+    ++weighed_;
+}
+
 void Climb::told_failure(double size, double after_s) {
     ceiling_ = std::min(ceiling_, size);
     failed_ = true;

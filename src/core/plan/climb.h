@@ -30,6 +30,7 @@ class Climb {
     double next_s() const; // what the next size will take, loading and counting included
     // What a counted call there will take, all of it; 0 where none was counted.
     double expected_count_s(double size) const;
+    double expected_weight_s(double size) const;
     double expected_s() const { return costs_.expected(at_.size); }              // of a call
     const std::vector<std::pair<double, double>> &seen() const { return seen_; } // (size, call_s)
 
@@ -40,12 +41,15 @@ class Climb {
     bool counts_here() const;
     // Whether one that takes so long is worth it, wherever it is.
     bool affords_count(double expected_s) const;
+    // Whether memory is read there on its own.
+    bool affords_weight(double size) const;
 
     // `goes_on`: while the planner climbs; later readings change nothing here.
     void told_probe(double size, double call_s);
     void told_probe_stopped(double size, double after_s);
     void told_time(double size, double call_s, double cost_s, bool goes_on);
     void told_count(double size, double cost_s);
+    void told_weight(double size, double cost_s);
     // Nothing from this size on can be read; `after_s`: where a call was stopped by the clock, else 0. A
     // series that has read nothing yet goes down.
     void told_failure(double size, double after_s);
@@ -111,11 +115,12 @@ class Climb {
     double until_ = 0;         // share of the budget, where its verdict does not stand
     double time_s_ = 0;        // what the last size took, loading included
     std::size_t counted_ = 0;  // sizes
+    std::size_t weighed_ = 0;
     std::size_t rung_ = 0;
     std::vector<double> closer_; // sizes put in between, largest first
     std::vector<std::pair<double, double>> seen_;
     std::map<double, double> elsewhere_; // sizes read on another line, call_s
-    CallCosts costs_, count_costs_;
+    CallCosts costs_, count_costs_, weight_costs_;
     double largest_ = 0;
 };
 

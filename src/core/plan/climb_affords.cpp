@@ -32,9 +32,16 @@ double Climb::expected_count_s(double size) const {
     return counted_ > 2 ? here : std::min(here, solution_costs().expected_count_s(call_s));
 }
 
+double Climb::expected_weight_s(double size) const {
+    return std::max(costs_.expected(size), weight_costs_.expected(size));
+}
+
 double Climb::next_s() const {
     const bool counted = ledger_->options.counted[static_cast<std::size_t>(at_.solution)] && counts_here();
-    return std::max(time_s_, expected_s()) + (counted ? expected_count_s(at_.size) : 0);
+    const double beside_s = counted                    ? expected_count_s(at_.size)
+                            : affords_weight(at_.size) ? expected_weight_s(at_.size)
+                                                       : 0;
+    return std::max(time_s_, expected_s()) + beside_s;
 }
 
 // A process started for each, or a run of a whole program, is as dear at every size.
@@ -49,6 +56,12 @@ bool Climb::affords_count(double expected_s) const {
     if (up_to_ > 0) return expected_s < needed_count * (budget_s - ledger_->elapsed_s);
     const double dearest_s = (counted_ < sizes_wanted ? dearest_of_few : dearest_count) * budget_s;
     return expected_s <= dearest_s || level_counts(expected_s);
+}
+
+bool Climb::affords_weight(double size) const {
+    if (!ledger_->options.weighed[static_cast<std::size_t>(at_.solution)]) return false;
+    const double dearest = weighed_ < sizes_wanted || up_to_ > 0 ? dearest_of_few : dearest_count;
+    return expected_weight_s(size) <= dearest * ledger_->options.budget_s;
 }
 
 bool Climb::counts_here() const {

@@ -155,13 +155,14 @@ bool Climbing::is_worth_its_cost(const Cell &cell) const {
 }
 
 Next Climbing::next(std::mt19937_64 &random) {
-    while (!queue_.empty()) { // the counting that goes with a cell just timed
+    while (!queue_.empty()) { // what goes with a cell just timed: a count, or else its memory alone
         const Next step = queue_.back();
         queue_.pop_back();
         const auto found = ledger_.cells.find(step.cell);
         if (found == ledger_.cells.end()) continue;
-        if (is_worth_its_cost(step.cell)) return step;
+        if (step.task == Task::count && is_worth_its_cost(step.cell)) return step;
         found->second.uncounted = true;
+        if (of(step.cell).affords_weight(step.cell.size)) return ledger_.issue(Task::weigh, step.cell);
     }
     const Climb *chosen = whose_turn(random);
     if (!chosen && try_last_resorts()) chosen = whose_turn(random);
@@ -178,7 +179,7 @@ Next Climbing::next(std::mt19937_64 &random) {
     record.loaded = true;
     record.has_count = true;
     record.uncounted = counted && !climb.counts_here();
-    if (counted && climb.counts_here()) queue_.push_back(ledger_.issue(Task::count, cell));
+    if (counted) queue_.push_back(ledger_.issue(record.uncounted ? Task::weigh : Task::count, cell));
     return ledger_.issue(Task::time, cell);
 }
 
@@ -244,6 +245,8 @@ void Climbing::told_count(const Cell &cell, double cost_s, bool climbs) {
     const double cheap_s = usual_call * ledger_.options.budget_s;
     if (climbs && cost_s <= cheap_s) count_what_was_left_out(climb, cheap_s, false, queue_);
 }
+
+void Climbing::told_weight(const Cell &cell, double cost_s) { of(cell).told_weight(cell.size, cost_s); }
 
 void Climbing::told_failure(const Cell &cell, double after_s) { of(cell).told_failure(cell.size, after_s); }
 

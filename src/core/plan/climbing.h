@@ -27,6 +27,7 @@ class Climbing {
     void told_probe_stopped(const Cell &cell, double after_s);
     void told_time(const Cell &cell, double call_s, double cost_s, bool climbs);
     void told_count(const Cell &cell, double cost_s, bool climbs);
+    void told_weight(const Cell &cell, double cost_s);
     void told_failure(const Cell &cell, double after_s);
 
     // Of an earlier session, then all go on under the new budget.
@@ -63,7 +64,7 @@ class Climbing {
     Ledger &ledger_;
     std::vector<Climb> climbs_;
     std::map<int, std::vector<std::pair<int, double>>> lines_at_; // by place: lines, and the rung of each
-    std::vector<Next> queue_;                                     // counts that go with cells just timed
+    std::vector<Next> queue_;                                     // what goes with cells just timed
     bool last_resorts_tried_ = false;
 };
 

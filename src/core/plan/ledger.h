@@ -44,6 +44,7 @@ struct SolutionCosts {
 struct Ledger {
     explicit Ledger(PlanOptions given) : options(std::move(given)) {
         options.counted.resize(static_cast<std::size_t>(options.solutions), false);
+        options.weighed.resize(static_cast<std::size_t>(options.solutions), false);
     }
 
     PlanOptions options;

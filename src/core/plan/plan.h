@@ -24,6 +24,7 @@ enum class Task {
     probe, // one call below the ladder, to see what its first rung will cost; the reading is not kept
     time,  // one pass: a batch of timed calls
     count, // one counted call; from round 1 on, of another input
+    weigh, // one call whose memory is read, where a count is too dear
     judge, // tell which verdicts stand (told_needs)
     stop,
 };
@@ -59,6 +60,7 @@ struct PlanOptions {
     std::map<std::pair<int, int>, PlanLine> shorter = {}; // (shape, line): what is left of it for the shape
     std::set<std::pair<int, int>> level = {}; // (shape, line): nothing changes along it, so it is not swept
     std::vector<bool> counted;                // by solution: steps can be counted
+    std::vector<bool> weighed = {};           // by solution: memory is asked for, and read without a count
     bool judges = false; // verdicts are told when asked for: the least certain get the time
     double budget_s = 60;
     int generations = 3; // wanted; fewer where the loading of inputs alone would eat the budget

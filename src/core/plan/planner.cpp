@@ -19,7 +19,8 @@ Next Planner::next(double elapsed_s) {
     ledger_.elapsed_s = elapsed_s;
     const Next step = step_now();
     judges_ = step.task == Task::judge;
-    const bool is_read = step.task == Task::probe || step.task == Task::time || step.task == Task::count;
+    const bool is_read = step.task == Task::probe || step.task == Task::time || step.task == Task::count ||
+                         step.task == Task::weigh;
     last_ = is_read ? std::optional(step.cell) : std::nullopt;
     return step;
 }
@@ -67,6 +68,8 @@ void Planner::told_count(const Cell &cell, double cost_s) {
     ledger_.told_count(cell, cost_s);
     climbing_.told_count(cell, cost_s, stage_ == Stage::climb);
 }
+
+void Planner::told_weight(const Cell &cell, double cost_s) { climbing_.told_weight(cell, cost_s); }
 
 void Planner::told_space_was_left_out(const Cell &cell) {
     if (const auto found = ledger_.cells.find(cell); found != ledger_.cells.end())

@@ -11,7 +11,8 @@ namespace iron {
 // before it is probed first: by a leap under a limit, and where that was stopped in small steps. A series
 // with fewer than 8 sizes, and none to be had below the ladder, may go on to calls of budget / 60, and fills
 // the gap below a rung that costs too much with sizes that lie closer; one whose calls are dear from the
-// start and stay level goes up every third rung. A limit that is hit sends a series down: below the ladder,
+// start and stay level goes up every third rung. Where a count is too dear, memory that a claim asks for is
+// read without one. A limit that is hit sends a series down: below the ladder,
 // and at last to the smallest sizes of all.
 //
 // Where verdicts are told, undecided series climb on, along lines that the clock cut off and towards the size
@@ -35,6 +36,7 @@ class Planner {
     void told_probe_stopped(const Cell &cell, double after_s);
     void told_time(const Cell &cell, double call_s, double cost_s);
     void told_count(const Cell &cell, double cost_s);
+    void told_weight(const Cell &cell, double cost_s); // alone, or beside a count
     // By the count just told: where a verdict waits it is asked for again.
     void told_space_was_left_out(const Cell &cell);
     // The reading was disturbed: it is taken once more in this round.
