@@ -25,8 +25,11 @@ Style style_of(const Problem &problem, const Solution &solution) {
 
 Contender contender_of(const Problem &problem, const Solution &solution) {
     const Language *language = language_of(solution);
-    return {&solution, style_of(problem, solution) == Style::program,
-            language && language->reads_garbage(style_of(problem, solution))};
+    const Style style = style_of(problem, solution);
+    Contender contender{&solution, style == Style::program, language && language->reads_garbage(style)};
+    if (language && !solution.sources.empty())
+        contender.enclosing = language->enclosing_lines(read_file(problem.folder / solution.sources.front()));
+    return contender;
 }
 
 Builder::Builder(fs::path scratch) : scratch_(std::move(scratch)), store_(cache_folder(), scratch_) {

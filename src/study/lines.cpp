@@ -37,6 +37,53 @@ std::string class_of_all(const Fitted &fitted, const SolutionLines &lines) {
     return "";
 }
 
+// The first counted line that a line stands in; 0 where it may turn on its own, or stands in none.
+int holder_of(int line, const EnclosingLines &enclosing, const std::set<int> &counted) {
+    while (!enclosing.turn.contains(line)) {
+        const auto within = enclosing.within.find(line);
+        if (within == enclosing.within.end() || within->second == line) return 0;
+        line = within->second;
+        if (counted.contains(line)) return line;
+    }
+    return 0;
+}
+
+// 0 of what is none of the first source's lines.
+int line_of(const std::string &key) {
+    const Spot spot = spot_of(key);
+    return spot.file.empty() && spot.calls.empty() && spot.lines.size() == 1 ? spot.lines.front() : 0;
+}
+
+bool is_nowhere_more(const std::string &line, const std::string &other,
+                     const std::vector<CountedCall> &calls) {
+    const auto count = [](const SpotCounts &spots, const std::string &key) {
+        const auto found = spots.find(key);
+        return found == spots.end() ? 0 : found->second;
+    };
+    return std::all_of(calls.begin(), calls.end(), [&](const CountedCall &call) {
+        return count(call.spots, line) <= count(call.spots, other);
+    });
+}
+
+void find_holders(SolutionLines &lines, const EnclosingLines &enclosing) {
+    std::map<int, std::size_t> profile_of; // by line of the first source
+    std::set<int> counted;
+    for (std::size_t i = 0; i < lines.profiles.size(); ++i)
+        for (const ProfileSpot &one : lines.profiles[i].profile.spots)
+            if (const int line = line_of(one.key); line != 0) {
+                counted.insert(line);
+                profile_of[line] = i;
+            }
+    for (std::size_t i = 0; i < lines.profiles.size(); ++i) {
+        Profile &profile = lines.profiles[i].profile;
+        const int line = profile.is_rest ? 0 : line_of(profile.spots.front().key);
+        const int holder = line == 0 ? 0 : holder_of(line, enclosing, counted);
+        if (holder == 0 || profile_of.at(holder) == i) continue;
+        if (is_nowhere_more(key_of({"", {line}, ""}), key_of({"", {holder}, ""}), lines.calls))
+            profile.held_by = static_cast<int>(profile_of.at(holder));
+    }
+}
+
 } // namespace
 
 std::vector<SolutionLines> lines_of(const Scope &scope, const Fitted &fitted,
@@ -64,6 +111,8 @@ std::vector<SolutionLines> lines_of(const Scope &scope, const Fitted &fitted,
         lines.profiles =
             fit_profiles(lines.calls, scope.problem.size_names(), earlier.series.fitter,
                          class_of_all(fitted, lines), bounds_on(*claimed, Metric::steps), relations);
+        for (const Contender &one : scope.contenders)
+            if (one.solution->name == lines.solution) find_holders(lines, one.enclosing);
     });
     earlier.lines = all;
     return all;

@@ -7,6 +7,7 @@
 #include <string>
 #include <vector>
 
+#include "core/reading/enclosing.h"
 #include "records/agreement.h"
 #include "records/problem.h"
 
@@ -17,6 +18,7 @@ struct Contender {
     const Solution *solution = nullptr;
     bool whole_program = false;    // read with its start-up and its reading
     bool collects_garbage = false; // its memory is read with garbage not yet collected
+    EnclosingLines enclosing = {}; // of the first of its sources
 };
 
 // Sizes that no input of a shape depends on, by shape.

@@ -138,6 +138,10 @@ std::string told(const because::Leaves &b) {
     return fmt::format("{}, as {} does{}", stretch_text(b.stretch), b.growth, unnamed_text(b.unnamed));
 }
 
+std::string told(const because::LineLeaves &b) {
+    return fmt::format("where {}, {}, as {} does", sizes_text(b.held), stretch_text(b.stretch), b.growth);
+}
+
 std::string told(const because::UnlistedNear &b) {
     return fmt::format("{}; {}, which is on no list, explains that better than what is within "
                        "the bound, but that comes near it",
@@ -266,7 +270,9 @@ std::string told(const besides::Line &b) {
     return fmt::format("{}{}{} {}{}", spot_words(b.spot),
                        b.source.empty() ? "" : fmt::format(" `{}`", cut_to(b.source, longest_source)),
                        b.spot.calls.empty() ? "" : fmt::format(" ({})", b.spot.calls),
-                       runs ? fmt::format("runs {} times", b.exact) : fmt::format("grows like {}", b.growth),
+                       runs               ? fmt::format("runs {} times", b.exact)
+                       : b.growth.empty() ? "does it"
+                                          : fmt::format("grows like {}", b.growth),
                        b.rest.empty() ? "" : fmt::format(", all else grows like {}", b.rest));
 }
 

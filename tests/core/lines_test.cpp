@@ -293,10 +293,12 @@ TEST(Parts, OneThatRisesRaggedlyLeavesTheTotalsVerdictOpen) {
     const auto rule =
         std::find_if(qualifying_rules().begin(), qualifying_rules().end(),
                      [](const QualifyingRule &one) { return one.name == std::string("part-may-leave"); });
-    const auto qualified = [&](const std::function<double(double)> &second, const std::string &bound) {
-        const SolutionLines lines =
+    const auto qualified = [&](const std::function<double(double)> &second, const std::string &bound,
+                               int held_by = -1) {
+        SolutionLines lines =
             lines_of(calls_of({{"6", [](double n) { return 26 * n; }},
                                {"7", [&](double n) { return std::floor(second(n) * ragged(n)); }}}));
+        lines.profiles[1].profile.held_by = held_by;
         const ShapeGrowth shape{
             "calm", &lines.profiles.front().growth, nullptr, nullptr, nullptr, false, &lines.profiles};
         const Evidence evidence = evidence_on(shape, Metric::time, parse_bound(bound, {"n"}), nullptr);
@@ -311,6 +313,9 @@ TEST(Parts, OneThatRisesRaggedlyLeavesTheTotalsVerdictOpen) {
     ASSERT_TRUE(std::holds_alternative<because::PartMayLeave>(open.reason));
     EXPECT_EQ(std::get<because::PartMayLeave>(open.reason).spot.lines, std::vector<int>{7});
     EXPECT_EQ(qualified(sorts, "O(n log n)").verdict, Verdict::holds);
+    // Under an `if` in a loop of 26 n turns it can't go on.
+    EXPECT_EQ(qualified(sorts, "O(n)", 0).verdict, Verdict::holds);
+    EXPECT_EQ(qualified(sorts, "O(log n)", 0).verdict, Verdict::undecided); // which that one leaves
     EXPECT_EQ(qualified([](double n) { return 8 * n; }, "O(n)").verdict, Verdict::holds);
 }
 

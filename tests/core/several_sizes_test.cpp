@@ -4,8 +4,10 @@
 #include <gtest/gtest.h>
 #include <random>
 
+#include "core/bound/print.h"
 #include "core/growth/bend.h"
 #include "core/growth/fitter.h"
+#include "core/growth/telling_part.h"
 #include "support/judging.h"
 
 namespace iron {
@@ -610,6 +612,39 @@ TEST(SeveralSizes, WhatARelationLeavesOfAllTermsIsKnown) {
     EXPECT_EQ(verdicts(sorted, {"O(n k)", "O(n k log k)"}), (std::vector{exceeded, holds}));
     const Series halved = windows([](double k) { return 9 * std::log2(k) + 12.3; });
     EXPECT_EQ(verdicts(halved, {"O(n log k)", "O(n)"}), (std::vector{holds, exceeded}));
+}
+
+// What is done k at a time, and the rest copied: n^2 / k is on no list.
+TEST(SeveralSizes, ALineOnWhichTheLargestSizeGrowsLeavesABoundThatNothingFits) {
+    const auto copied = [](double n, double k) { return 20 * n + std::floor(n / k) * n / 2 + 40 * k; };
+    const Judged leaves = judged(cells(copied, true), "O(n)", "k <= n");
+    EXPECT_EQ(leaves.judgement.verdict, Verdict::exceeded) << reason_text(leaves.judgement);
+    const auto *line = std::get_if<because::LineLeaves>(&leaves.judgement.reason);
+    ASSERT_NE(line, nullptr);
+    EXPECT_EQ(line->growth, "n^2");
+    EXPECT_EQ(line->held.front().first, "k");
+    EXPECT_NE(judged(cells(copied, true), "O(n^2)", "k <= n").judgement.verdict, Verdict::exceeded);
+}
+
+// Up to a size that stays, what it cuts off looks like growth.
+TEST(SeveralSizes, ALineIsReadBeyondTheSizesThatStay) {
+    Series series{both_sizes, {}};
+    for (const double k : {8, 100, 5000})
+        for (double n = 16; n <= 1024; n *= 2)
+            series.places.push_back({{n, k}, {{0, 0, n}}});
+    std::vector<std::vector<double>> lines;
+    Growth growth; // nothing is known of all together
+    look_along_lines(growth, series, {}, [&](const Series &line, const std::vector<Bound> &) {
+        EXPECT_EQ(line.names, std::vector<std::string>{"n"});
+        lines.emplace_back();
+        for (const ReadPlace &place : line.places)
+            lines.back().push_back(place.sizes.front());
+        return Growth{};
+    });
+    // 128 to 1,024 beside k = 100 are too few.
+    EXPECT_EQ(lines, (std::vector<std::vector<double>>{{16, 32, 64, 128, 256, 512, 1024}}));
+    const Bound along = along_a_line(parse_bound("O(n k)", both_sizes), {{"k", 8}});
+    EXPECT_EQ(print_canonical(along.growth), "n");
 }
 
 } // namespace

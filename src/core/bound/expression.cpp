@@ -181,6 +181,18 @@ std::set<std::string> sizes_in(const Expression &expression) {
     return names;
 }
 
+Expression with_values(const Expression &expression, const Sizes &sizes) {
+    if (expression->kind == Kind::size) {
+        const auto value = sizes.find(expression->name);
+        return value == sizes.end() ? expression : make_number(value->second);
+    }
+    if (expression->of.empty()) return expression;
+    std::vector<Expression> of;
+    for (const Expression &part : expression->of)
+        of.push_back(with_values(part, sizes));
+    return make(expression->kind, std::move(of));
+}
+
 bool names_all(const std::vector<std::string> &names, const Expression &expression) {
     const std::set<std::string> sizes = sizes_in(expression);
     return std::all_of(sizes.begin(), sizes.end(), [&](const std::string &size) {

@@ -56,6 +56,9 @@ double evaluate_log(const Expression &expression, const Sizes &sizes);
 // Names of the sizes that occur.
 std::set<std::string> sizes_in(const Expression &expression);
 
+// The same with these sizes' values in their places.
+Expression with_values(const Expression &expression, const Sizes &sizes);
+
 // True where no other size than these occurs.
 bool names_all(const std::vector<std::string> &names, const Expression &expression);
 

@@ -153,8 +153,9 @@ Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowt
     if (!unread.empty()) judgement.remarks.push_back(besides::BelowGrainOn{unread});
     for (besides::Capped &one : capped)
         judgement.remarks.push_back(std::move(one));
-    // Where a part decided, the total tells too little to say what holds.
-    const bool by_part = std::holds_alternative<because::PartLeaves>(judgement.reason);
+    // Where a part or a line decided, the total tells too little to say what holds.
+    const bool by_part = std::holds_alternative<because::PartLeaves>(judgement.reason) ||
+                         std::holds_alternative<because::LineLeaves>(judgement.reason);
     if (bound.kind == Bound::Kind::upper && !by_part &&
         (judgement.verdict == Verdict::exceeded || judgement.loose)) {
         const bool by_time = judgement.decided_by == Metric::time;

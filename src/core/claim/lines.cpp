@@ -98,10 +98,13 @@ void name_lines(std::vector<JudgedClaim> &claims, const std::vector<SolutionLine
             const ProfileSpot &first = found->profile.spots.front();
             const ProfileGrowth *rest = largest_beside(one, claim.claim.bound);
             const Spot spot = with_callers_in_order(spot_of(first.key), one.calls);
+            // Along a line alone it follows a growth, and which one the total's sentence says.
+            const bool along = std::holds_alternative<because::LineLeaves>(claim.judgement.reason);
             auto &remarks = claim.judgement.remarks;
             remarks.insert(remarks.begin(),
-                           besides::Line{spot, text(claim.solution, spot), found->told, first.exact,
-                                         rest && rest->told != found->told ? rest->told : ""});
+                           besides::Line{spot, text(claim.solution, spot), along ? "" : found->told,
+                                         first.exact,
+                                         rest && !along && rest->told != found->told ? rest->told : ""});
         }
 }
 

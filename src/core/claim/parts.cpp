@@ -61,6 +61,18 @@ bool share_rises(const ProfileGrowth &part, const Growth &whole) {
     return false;
 }
 
+// The line that it stands in keeps the bound: it runs no more often, however chance makes it look, as under
+// an `if` in a loop.
+bool is_held_by_another(const Evidence &e, const ProfileGrowth &part) {
+    const std::vector<ProfileGrowth> &parts = *e.shape->parts;
+    const ProfileGrowth *at = &part;
+    for (std::size_t up = 0; up < parts.size() && at->profile.held_by >= 0; ++up) {
+        at = &parts[static_cast<std::size_t>(at->profile.held_by)];
+        if (at->growth.is_fitted() && JudgedPart(e, *at).judgement.verdict == Verdict::holds) return true;
+    }
+    return false;
+}
+
 struct LeavingPart {
     const ProfileGrowth *part = nullptr;
     Stretch stretch; // of its own steps
@@ -76,7 +88,9 @@ std::optional<LeavingPart> leaving_part(const Evidence &e) {
                              misfit(part.growth.best(), part.growth) > ragged;
         if (is_luck && !is_exact(part)) continue;
         const JudgedPart judged(e, part);
-        if (judged.judgement.verdict != Verdict::exceeded || !judged.evidence.witness) continue;
+        if (judged.judgement.verdict != Verdict::exceeded || !judged.evidence.witness ||
+            is_held_by_another(e, part))
+            continue;
         if (is_exact(part) || judged.evidence.against >= judged.evidence.needed_to_leave() + more)
             return LeavingPart{&part, judged.evidence.witnessed()};
     }
@@ -93,7 +107,8 @@ std::optional<LeavingPart> part_in_doubt(const Evidence &e) {
         const JudgedPart judged(e, part);
         const auto &witness = judged.evidence.witness;
         if (judged.judgement.verdict != Verdict::holds && judged.evidence.against > 0 && witness &&
-            witness->is_highest && witness->logarithms > plain_logarithms && witness->times > narrow_stretch)
+            witness->is_highest && witness->logarithms > plain_logarithms &&
+            witness->times > narrow_stretch && !is_held_by_another(e, part))
             return LeavingPart{&part, judged.evidence.witnessed()};
     }
     return std::nullopt;
@@ -110,6 +125,7 @@ std::optional<KeepingParts> keeping_parts(const Evidence &e) {
     KeepingParts keeping{&e.shape->parts->front(), e.shape->parts->size(), true};
     for (const ProfileGrowth &part : *e.shape->parts) {
         const JudgedPart judged(e, part);
+        if (judged.judgement.verdict != Verdict::holds && is_held_by_another(e, part)) continue;
         if (judged.judgement.verdict != Verdict::holds) return std::nullopt;
         const bool is_clear = is_exact(part) || part.profile.share < part_that_matters;
         // What lies beyond the bound, on whatever list, and comes nearer is enough to leave it open.

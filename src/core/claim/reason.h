@@ -91,6 +91,11 @@ struct Leaves { // the stretch is the witness
     std::string growth;
     std::vector<std::string> unnamed; // sizes that grow and that the bound does not name
 };
+struct LineLeaves { // along a line, where all together follow nothing
+    Stretch stretch;
+    std::string growth;
+    NamedPlace held;
+};
 struct UnlistedNear { // growth on no list explains them better than what is within the bound, which comes
                       // near
     Stretch stretch;
@@ -146,9 +151,9 @@ using Reason =
                  because::OtherSizes, because::TooFewPlaces, because::BelowGrain, because::NothingFits,
                  because::OnlyWhileSmall, because::SpareRoom, because::MemoryCould, because::NotNearer,
                  because::NothingSeen, because::Rare, because::SetsInLate, because::Leaves,
-                 because::UnlistedNear, because::StillRises, because::Keeps, because::EquallyWell,
-                 because::StartUp, because::BeyondStartUp, because::SlowSteps, because::PartLeaves,
-                 because::PartMayLeave, because::PartsKeep, because::HiddenWork>;
+                 because::LineLeaves, because::UnlistedNear, because::StillRises, because::Keeps,
+                 because::EquallyWell, because::StartUp, because::BeyondStartUp, because::SlowSteps,
+                 because::PartLeaves, because::PartMayLeave, because::PartsKeep, because::HiddenWork>;
 
 // What else has to be known of it, in the order of the sentence.
 namespace besides {
@@ -156,7 +161,7 @@ namespace besides {
 struct Line { // that leaves the bound
     Spot spot;
     std::string source;        // as it stands there, "" where it can't be read
-    std::string growth, exact; // "" where there is no closed form
+    std::string growth, exact; // "" where it follows none, and where there is no closed form
     std::string rest;          // what all else grows like, "" where there is nothing
 };
 struct StepsApart { // only so many sizes count, whole doublings apart

@@ -2,11 +2,13 @@
 
 #include <algorithm>
 #include <cmath>
+#include <optional>
 #include <utility>
 
 #include "core/bound/print.h"
 #include "core/claim/parts.h"
 #include "core/claim/start_up.h"
+#include "core/growth/telling_part.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -49,6 +51,52 @@ void decide_nothing_fits(const Evidence &e, Judgement &j) {
     j.reason = because::NothingFits{e.growth->best().name, e.off(e.growth->best())};
 }
 
+// Whether a witness rises to the highest ratio of all, and by how many times: both, and no fit is needed to
+// see it.
+struct Plain {
+    bool high = false, manifold = false;
+};
+Plain how_plain(const Evidence &e) {
+    if (!e.witness) return {};
+    const Stretch seen = e.witnessed();
+    return {e.witness->is_highest && e.witness->logarithms > plain_logarithms,
+            std::abs(std::log(seen.last / seen.first)) > plain_rise};
+}
+
+// All together follow no growth, but along a line on which one size grows beyond those that stay they do, and
+// it leaves the bound there, manifold. Many lines are many chances to be wrong. A whole program's reading
+// can't be told apart there.
+struct LeavingLine {
+    NamedPlace held;
+    Stretch stretch;
+    std::string growth;
+};
+std::optional<LeavingLine> leaving_line(const Evidence &e) {
+    if (e.bound.kind != Bound::Kind::upper || e.shape->starts_up) return std::nullopt;
+    const double more = std::log(static_cast<double>(std::max<std::size_t>(e.growth->lines.size(), 1)));
+    for (const LineGrowth &line : e.growth->lines) {
+        ShapeGrowth alone{e.shape->shape};
+        (e.read == Metric::space ? alone.space : alone.steps) = &line.growth;
+        const Evidence along = evidence_on(alone, e.claimed, along_a_line(e.bound, line.held), nullptr);
+        const bool leaves = judged_on(along).verdict == Verdict::exceeded && along.leaving();
+        if (leaves && how_plain(along).manifold && along.against >= along.needed_to_leave() + more)
+            return LeavingLine{
+                {line.held.begin(), line.held.end()}, along.witnessed(), along.leaving()->name};
+    }
+    return std::nullopt;
+}
+
+bool a_line_leaves(const Evidence &e) {
+    return !e.growth->lines.empty() && (!e.growth->is_fitted() || nothing_fits(e)) && leaving_line(e);
+}
+void decide_line_leaves(const Evidence &e, Judgement &j) {
+    const LeavingLine leaving = *leaving_line(e);
+    j.verdict = Verdict::exceeded;
+    j.borne_out = rises_for_sure(leaving.stretch);
+    j.name_no_growth();
+    j.reason = because::LineLeaves{leaving.stretch, leaving.growth, leaving.held};
+}
+
 // What ends once the sizes that the bound does not name have grown is no growth.
 bool is_only_while_small(const Evidence &e) {
     return e.growth->ends_early.contains(print_canonical(e.bound.growth)) &&
@@ -70,18 +118,6 @@ bool memory_could_do_it(const Evidence &e) { return e.leaving() && e.memory_coul
 void decide_memory_could(const Evidence &e, Judgement &j) {
     j.reason = because::MemoryCould{e.stretch(), e.leaving()->name};
     j.would_decide = e.would_decide();
-}
-
-// Whether a witness rises to the highest ratio of all, and by how many times: both, and no fit is needed to
-// see it.
-struct Plain {
-    bool high = false, manifold = false;
-};
-Plain how_plain(const Evidence &e) {
-    if (!e.witness) return {};
-    const Stretch seen = e.witnessed();
-    return {e.witness->is_highest && e.witness->logarithms > plain_logarithms,
-            std::abs(std::log(seen.last / seen.first)) > plain_rise};
 }
 
 bool is_not_nearer(const Evidence &e) {
@@ -251,6 +287,7 @@ const std::vector<DecidingRule> &deciding_rules() {
     static const std::vector<DecidingRule> rules = {
         {"not-read", was_not_read, decide_not_read},
         {"other-sizes", speaks_of_other_sizes, decide_other_sizes},
+        {"line-leaves", a_line_leaves, decide_line_leaves},
         {"too-few", is_too_few, decide_too_few},
         {"below-grain", is_below_grain, decide_below_grain},
         {"nothing-fits", nothing_fits, decide_nothing_fits},
@@ -290,11 +327,12 @@ const std::vector<QualifyingRule> &qualifying_rules() {
 }
 
 std::vector<std::string> rule_names() {
-    return {"below-grain",     "nothing-fits",  "only-while-small", "spare-room", "memory-could",
-            "not-nearer",      "nothing-rises", "witness",          "rare",       "one-change",
-            "unlisted",        "still-rises",   "nearer-outside",   "hardest",    "part-leaves",
-            "part-may-leave",  "parts-keep",    "hidden-work",      "slow-steps", "start-up",
-            "beyond-start-up", "capped",        "unread-shapes",    "reading",    "garbage"};
+    return {"line-leaves",  "below-grain",     "nothing-fits",  "only-while-small", "spare-room",
+            "memory-could", "not-nearer",      "nothing-rises", "witness",          "rare",
+            "one-change",   "unlisted",        "still-rises",   "nearer-outside",   "hardest",
+            "part-leaves",  "part-may-leave",  "parts-keep",    "hidden-work",      "slow-steps",
+            "start-up",     "beyond-start-up", "capped",        "unread-shapes",    "reading",
+            "garbage"};
 }
 
 namespace {

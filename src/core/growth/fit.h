@@ -55,6 +55,8 @@ enum class ShownBy { any, closed_form, exponential };
 std::optional<TooFew> too_few(const std::vector<Located> &points, const std::vector<std::string> &names,
                               std::size_t least_places, ShownBy by);
 
+struct LineGrowth;
+
 struct Growth {
     enum class Standing { fitted, too_few };
     Standing standing = Standing::too_few;
@@ -75,6 +77,7 @@ struct Growth {
     // Bounds, as canonical text, that are left only where the sizes they do not name are still small: what
     // ends there is no growth.
     std::set<std::string> ends_early;
+    std::vector<LineGrowth> lines; // of counts or bytes over several sizes, where nothing fits
 
     bool is_fitted() const { return standing == Standing::fitted; }
     const std::vector<std::string> &names() const { return catalogue->names(); }
@@ -87,6 +90,12 @@ struct Growth {
     std::vector<std::pair<std::string, double>>
     place_at(std::size_t point) const;       // in the order of the names
     std::pair<double, double> range() const; // of the first size
+};
+
+// Along a line through the places, on which one size grows and is larger than all that stay.
+struct LineGrowth {
+    Sizes held;
+    Growth growth;
 };
 
 struct FitOptions {

@@ -59,6 +59,10 @@ SeriesGrowth Fitter::fit_as_read(const NamedSeries &series, const std::vector<Bo
         if (!wandering.fits.empty() && !fits_poorly(wandering)) fitted.growth = std::move(wandering);
     }
     look_beyond_small_sizes(fitted.growth, series.series, options.claims, part);
+    look_along_lines(fitted.growth, series.series, options.claims,
+                     [&](const Series &line, const std::vector<Bound> &along) {
+                         return fit_growth(line, catalogue_of(line, {}), {options.noise, along}, designs_);
+                     });
     return fitted;
 }
 

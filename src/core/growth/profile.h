@@ -35,6 +35,7 @@ struct Profile {
     bool is_rest = false;           // what is hardly anything, and becomes no more: no ratio is kept
     double share = 0;               // of all steps, where most was counted
     Series series;                  // of the first spot; of the rest, of the sum
+    int held_by = -1; // the profile of a line that the first spot stands in and nowhere ran more often than
 };
 
 // The largest share first, the rest last. None where no call was counted by spot.

@@ -160,4 +160,35 @@ void look_beyond_small_sizes(Growth &growth, const Series &series, const std::ve
     }
 }
 
+Bound along_a_line(const Bound &bound, const Sizes &held) {
+    return {bound.kind, with_values(bound.growth, held), ""};
+}
+
+void look_along_lines(Growth &growth, const Series &series, const std::vector<Bound> &claims,
+                      const FitLine &fit) {
+    if (series.names.size() == 1 || (growth.is_fitted() && !fits_poorly(growth))) return;
+    for (std::size_t grows = 0; grows < series.names.size(); ++grows) {
+        std::map<std::vector<double>, Series> lines; // by the sizes that stay, their own place 0
+        for (const ReadPlace &place : series.places) {
+            std::vector<double> stay = place.sizes;
+            stay[grows] = 0;
+            if (place.sizes[grows] < *std::max_element(stay.begin(), stay.end())) continue;
+            Series &line =
+                lines.try_emplace(stay, Series{{series.names[grows]}, {}, series.grain}).first->second;
+            line.places.push_back({{place.sizes[grows]}, place.readings});
+        }
+        for (const auto &[stay, line] : lines) {
+            if (line.places.size() < policy::growth::least_places) continue;
+            LineGrowth one;
+            for (std::size_t i = 0; i < stay.size(); ++i)
+                if (i != grows) one.held[series.names[i]] = stay[i];
+            std::vector<Bound> along;
+            for (const Bound &bound : claims)
+                along.push_back(along_a_line(bound, one.held));
+            one.growth = fit(line, along);
+            if (one.growth.is_fitted()) growth.lines.push_back(std::move(one));
+        }
+    }
+}
+
 } // namespace iron

@@ -10,6 +10,7 @@
 #include <set>
 #include <sstream>
 
+#include "lab/languages/enclosing.h"
 #include "lab/process.h"
 #include "lab/workspace.h"
 #include "records/files.h"
@@ -191,6 +192,10 @@ std::vector<std::string> found_in(const std::string &text, const char *pattern, 
                                             : std::string(from + at[group].rm_so, from + at[group].rm_eo));
     regfree(&compiled);
     return names;
+}
+
+EnclosingLines Language::enclosing_lines(const std::string &source) const {
+    return enclosing_lines_in_braces(source);
 }
 
 std::vector<FoundFunction> Language::functions_in(const std::string &source) const {

@@ -10,6 +10,7 @@
 #include <string>
 #include <vector>
 
+#include "core/reading/enclosing.h"
 #include "core/reading/spot.h"
 #include "lab/build_store.h"
 #include "lab/languages/bare.h"
@@ -71,6 +72,7 @@ class Language {
     // main.
     virtual std::vector<FoundFunction> functions_in(const std::string &source) const;
     virtual bool starts_at_main() const { return true; }
+    virtual EnclosingLines enclosing_lines(const std::string &source) const;
     // A head has one argument for each value that the function is given.
     virtual bool heads_say_values() const { return true; }
     // What is put before a bare function that does not compile without; "" where nothing is.

@@ -1,3 +1,4 @@
+#include "lab/languages/enclosing.h"
 #include "lab/languages/language.h"
 
 namespace iron {
@@ -13,6 +14,9 @@ class Python : public Language {
     std::string package() const override { return "python3"; }
     std::pair<std::string, std::string> empty_program() const override { return {"empty.py", "\n"}; }
 
+    EnclosingLines enclosing_lines(const std::string &source) const override {
+        return enclosing_lines_by_indent(source);
+    }
     std::vector<FoundFunction> functions_in(const std::string &source) const override {
         return functions_by_indent(source);
     }
