@@ -12,6 +12,15 @@
 
 namespace iron {
 
+std::vector<std::string> those_that_agree(const std::vector<Entrant> &entrants, const Agreement &agreement) {
+    std::vector<std::string> names;
+    for (const Entrant &one : entrants)
+        if (const SolutionAgreement *entry = agreement.solution(one.name);
+            one.ready && entry && entry->verdict == SolutionAgreement::Verdict::agrees)
+            names.push_back(one.name);
+    return names;
+}
+
 Field::Field(const Scope &scope, std::vector<std::string> solutions)
     : scope_(scope), solutions_(std::move(solutions)), shapes_(scope.shapes),
       lines_(size_lines(scope.problem, scope.upto)) {}
@@ -71,6 +80,10 @@ std::optional<PlanLine> Field::without_capped(const PlanLine &whole, const SizeL
 
 std::vector<std::string> Field::left_out() const {
     std::vector<std::string> told;
+    for (const auto &[shape, sizes] : scope_.unused)
+        for (const std::string &size : sizes)
+            told.push_back(
+                fmt::format("inputs of {} are the same whatever {} is: it is not swept there", shape, size));
     for (const std::string &shape : shapes_) {
         std::set<std::string> names;
         for (const SizeLine &line : lines_)

@@ -7,11 +7,16 @@
 #include <vector>
 
 #include "core/plan/plan.h"
+#include "records/agreement.h"
 #include "records/journal.h"
+#include "study/lab.h"
 #include "study/scope.h"
 #include "study/size_lines.h"
 
 namespace iron {
+
+// Names of those that are ready, and whose answers agree.
+std::vector<std::string> those_that_agree(const std::vector<Entrant> &entrants, const Agreement &agreement);
 
 class Field {
   public:
@@ -39,7 +44,8 @@ class Field {
     bool is_smallest(const Sizes &sizes) const;
     // "halves, calm, n = 1,024"
     std::string describe(const Cell &cell) const;
-    // Of shapes whose inputs grow no farther with a size than another lets them: the first place left out.
+    // What is not swept: sizes that a shape's inputs don't depend on; of shapes whose inputs grow no farther
+    // with a size than another lets them the first place left out.
     std::vector<std::string> left_out() const;
 
   private:

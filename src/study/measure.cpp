@@ -21,15 +21,6 @@ namespace {
 // Of the budget: for the answers of others where two differ. Who is right comes before one reading more.
 constexpr double share_for_disputes = 0.3;
 
-std::vector<std::string> those_that_agree(const std::vector<Entrant> &entrants, const Agreement &agreement) {
-    std::vector<std::string> names;
-    for (const Entrant &one : entrants)
-        if (const SolutionAgreement *entry = agreement.solution(one.name);
-            one.ready && entry && entry->verdict == SolutionAgreement::Verdict::agrees)
-            names.push_back(one.name);
-    return names;
-}
-
 // One session: asks the planner, has the lab do it, keeps what comes.
 class Measuring {
   public:
@@ -236,10 +227,11 @@ class Measuring {
             lab_.runner(name).count(other, form, {true, is_counted_twice(step.cell), false});
         for (const Measurement &m : made)
             if (m.kind == MeasuredKind::counting) remembering_.told_least(step.cell, least_time_ns(m));
-        const double below_grain = keep_all(made), count_s = count_s_[name] = clock_.seconds() - from;
+        const double count_s = count_s_[name] = clock_.seconds() - from;
+        keep_all(made);
         double weigh_s = 0;
         if (space && !made.empty() && made.back().kind == MeasuredKind::space)
-            space_turns_.told(name, step.cell, count_s, below_grain);
+            space_turns_.told(step.cell, count_s, made.back());
         else if (space)
             weigh_s = weighed(step, other, form);
         // The next count will do without.
@@ -262,25 +254,19 @@ class Measuring {
         const std::string &name = field_.solution(step.cell);
         const double from = clock_.seconds();
         under_way_ = MeasuredKind::space;
-        const double below_grain = keep_all(lab_.runner(name).count(which, form, {false, false, true}));
+        const std::vector<Measurement> made = lab_.runner(name).count(which, form, {false, false, true});
         const double seconds = clock_.seconds() - from;
-        space_turns_.told(name, step.cell, seconds, below_grain);
+        keep_all(made);
+        if (!made.empty()) space_turns_.told(step.cell, seconds, made.front());
         planner_.told_weight(step.cell, seconds);
         return seconds;
     }
 
-    // How many times its memory lies below a coarse grain; 0 where it has none.
-    double keep_all(std::vector<Measurement> made) {
-        double below_grain = 0;
+    void keep_all(std::vector<Measurement> made) {
         for (Measurement &m : made) {
-            const auto grain = static_cast<double>(m.space.grain_bytes);
-            if (m.kind == MeasuredKind::space && grain >= policy::growth::coarse_grain)
-                below_grain = grain / std::max(1.0, static_cast<double>(m.space.space_bytes));
-            if (m.varying) readings_.call_varying(m.solution, m.shape);
-            if (m.kind == MeasuredKind::counting) m.varying = readings_.is_varying(m.solution, m.shape);
+            readings_.mark_varying(m);
             keep(std::move(m));
         }
-        return below_grain;
     }
 
     // The second must not differ.
@@ -362,12 +348,8 @@ class Measuring {
         for (const std::string &name : field_.solutions())
             for (const std::string &text : lab_.runner(name).notes())
                 note(text);
-        for (const auto &[solution, shape] : readings_.varying())
-            note(fmt::format("{}: steps on {} vary from call to call on one input", solution, shape));
-        for (const auto &[shape, sizes] : scope_.unused)
-            for (const std::string &size : sizes)
-                note(fmt::format("inputs of {} are the same whatever {} is: it is not swept there", shape,
-                                 size));
+        for (const std::string &text : readings_.notes())
+            note(text);
         for (const std::string &text : field_.left_out())
             note(text);
     }

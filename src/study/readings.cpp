@@ -1,6 +1,7 @@
 #include "study/readings.h"
 
 #include <algorithm>
+#include <fmt/format.h>
 #include <map>
 
 #include "core/policy.h"
@@ -11,6 +12,18 @@ namespace iron {
 Readings::Readings(std::vector<Measurement> earlier) : all_(std::move(earlier)) {}
 
 void Readings::add(Measurement measurement) { all_.push_back(std::move(measurement)); }
+
+void Readings::mark_varying(Measurement &read) {
+    if (read.varying) varying_.insert({read.solution, read.shape});
+    if (read.kind == MeasuredKind::counting) read.varying = varying_.contains({read.solution, read.shape});
+}
+
+std::vector<std::string> Readings::notes() const {
+    std::vector<std::string> all;
+    for (const auto &[solution, shape] : varying_)
+        all.push_back(fmt::format("{}: steps on {} vary from call to call on one input", solution, shape));
+    return all;
+}
 
 bool Readings::hang_on_input(const std::string &solution, const std::string &shape) const {
     std::map<std::pair<MeasuredKind, Sizes>, std::map<std::uint64_t, double>> read;

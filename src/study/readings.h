@@ -17,18 +17,14 @@ class Readings {
     void add(Measurement measurement);
     const std::vector<Measurement> &all() const { return all_; }
 
-    // Steps differ from call to call on one input there.
-    void call_varying(const std::string &solution, const std::string &shape) {
-        varying_.insert({solution, shape});
-    }
+    // Steps differ from call to call on one input: so that is marked, there and on all counts after it.
+    void mark_varying(Measurement &read);
     // They differed because it remembers.
     void call_steady(const std::string &solution) {
         std::erase_if(varying_, [&](const auto &one) { return one.first == solution; });
     }
-    bool is_varying(const std::string &solution, const std::string &shape) const {
-        return varying_.contains({solution, shape});
-    }
-    const std::set<std::pair<std::string, std::string>> &varying() const { return varying_; }
+    // What the reader of the numbers should know, each once.
+    std::vector<std::string> notes() const;
 
     // Whether what is counted hangs on the input: it differs from seed to seed somewhere, or no place has
     // seen two of them yet.

@@ -13,6 +13,7 @@
 
 #include "core/plan/plan.h"
 #include "core/policy.h"
+#include "records/journal.h"
 #include "records/problem.h"
 
 namespace iron {
@@ -35,12 +36,15 @@ class SpaceTurns {
         return wants;
     }
     bool is_left(const Cell &cell) const { return left_.contains(cell); }
-    // Reading it, or the count that it came with, took so long; what was read was so many times below a
-    // coarse grain, or above.
-    void told(const std::string &solution, const Cell &cell, double seconds, double times_below) {
-        took_s_[solution] = seconds;
-        all_s_[solution] += seconds;
-        times_below_[{cell.solution, cell.shape}] = times_below;
+    // Reading it, or the count that it came with, took so long.
+    void told(const Cell &cell, double seconds, const Measurement &read) {
+        took_s_[read.solution] = seconds;
+        all_s_[read.solution] += seconds;
+        const auto grain = static_cast<double>(read.space.grain_bytes);
+        times_below_[{cell.solution, cell.shape}] =
+            grain < policy::growth::coarse_grain
+                ? 0
+                : grain / std::max(1.0, static_cast<double>(read.space.space_bytes));
     }
 
     bool leaves_out(const std::string &solution, const Cell &cell) const {
@@ -80,10 +84,11 @@ class SpaceTurns {
 
     const Problem &problem_;
     double budget_s_;
-    std::map<std::string, double> took_s_, all_s_;      // by solution: the last one, and all
-    std::map<std::pair<int, int>, double> times_below_; // the grain, by solution and shape: the last reading
-    std::map<std::tuple<int, int, int>, double> at_;    // by solution, shape, line: the largest size
-    std::set<Cell> left_;                               // claimed, and left out so far
+    std::map<std::string, double> took_s_, all_s_; // by solution: the last one, and all
+    // The last reading against a coarse grain, by solution and shape; 0 where that is fine.
+    std::map<std::pair<int, int>, double> times_below_;
+    std::map<std::tuple<int, int, int>, double> at_; // by solution, shape, line: the largest size
+    std::set<Cell> left_;                            // claimed, and left out so far
 };
 
 } // namespace iron
