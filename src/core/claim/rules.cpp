@@ -63,8 +63,8 @@ Plain how_plain(const Evidence &e) {
             std::abs(std::log(seen.last / seen.first)) > plain_rise};
 }
 
-// All together follow no growth, but along a line on which one size grows beyond those that stay they do, and
-// it leaves the bound there, manifold. Many lines are many chances to be wrong. A whole program's reading
+// All together follow no growth, but along a line on which one size grows far beyond those that stay they do,
+// and it leaves the bound there, manifold. Many lines are many chances to be wrong. A whole program's reading
 // can't be told apart there.
 struct LeavingLine {
     NamedPlace held;

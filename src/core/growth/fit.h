@@ -92,7 +92,7 @@ struct Growth {
     std::pair<double, double> range() const; // of the first size
 };
 
-// Along a line through the places, on which one size grows and is larger than all that stay.
+// Along a line through the places, on which one size grows and is no less than the square of all that stay.
 struct LineGrowth {
     Sizes held;
     Growth growth;

@@ -172,7 +172,8 @@ void look_along_lines(Growth &growth, const Series &series, const std::vector<Bo
         for (const ReadPlace &place : series.places) {
             std::vector<double> stay = place.sizes;
             stay[grows] = 0;
-            if (place.sizes[grows] < *std::max_element(stay.begin(), stay.end())) continue;
+            const double largest = *std::max_element(stay.begin(), stay.end());
+            if (place.sizes[grows] < largest * largest) continue;
             Series &line =
                 lines.try_emplace(stay, Series{{series.names[grows]}, {}, series.grain}).first->second;
             line.places.push_back({{place.sizes[grows]}, place.readings});

@@ -23,9 +23,9 @@ void look_a_step_apart(Growth &growth, const Series &series, const FitPart &fit)
 void look_beyond_small_sizes(Growth &growth, const Series &series, const std::vector<Bound> &claims,
                              const FitPart &fit);
 
-// Nothing fits over several sizes: what the lines tell along which one of them grows, the largest of all
-// there (a smaller one may yet be cut off by what stays). Bounds are claimed of it as they are along that
-// line.
+// Nothing fits over several sizes: what the lines tell along which one of them grows, no less there than the
+// square of those that stay. Below that these may yet cut it off: n nodes have n^2 edges. Bounds are claimed
+// of it as they are along that line.
 using FitLine = std::function<Growth(const Series &, const std::vector<Bound> &claims)>;
 void look_along_lines(Growth &growth, const Series &series, const std::vector<Bound> &claims,
                       const FitLine &fit);
