@@ -7,11 +7,11 @@ def longest(channels):
     best = 0
     for start in range(n):
         far = {start: 0}
-        todo = [start]
-        for at in todo:
+        ahead = [start]
+        for at in ahead:
             for b in near[at]:
                 if b not in far:
                     far[b] = far[at] + 1
-                    todo.append(b)
-        best = max(best, far[todo[-1]])
+                    ahead.append(b)
+        best = max(best, far[ahead[-1]])
     return best

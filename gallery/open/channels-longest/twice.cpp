@@ -1,14 +1,14 @@
 static pair<int, int> farthest(const vector<vector<int>>& next, int from) {
     vector<int> far(next.size(), -1);
-    queue<int> todo;
-    todo.push(from);
+    queue<int> ahead;
+    ahead.push(from);
     far[from] = 0;
     int last = from;
-    while (!todo.empty()) {
-        last = todo.front();
-        todo.pop();
+    while (!ahead.empty()) {
+        last = ahead.front();
+        ahead.pop();
         for (int b : next[last])
-            if (far[b] < 0) far[b] = far[last] + 1, todo.push(b);
+            if (far[b] < 0) far[b] = far[last] + 1, ahead.push(b);
     }
     return {last, far[last]};
 }

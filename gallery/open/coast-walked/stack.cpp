@@ -4,16 +4,16 @@ int lands(vector<vector<int>> chart) {
         for (int c = 0; c < w; c++) {
             if (!chart[r][c]) continue;
             count++;
-            vector<pair<int, int>> todo{{r, c}};
+            vector<pair<int, int>> ahead{{r, c}};
             chart[r][c] = 0;
-            while (!todo.empty()) {
-                auto [y, x] = todo.back();
-                todo.pop_back();
+            while (!ahead.empty()) {
+                auto [y, x] = ahead.back();
+                ahead.pop_back();
                 for (auto [dy, dx] : {pair{0, 1}, {1, 0}, {0, -1}, {-1, 0}}) {
                     int a = y + dy, b = x + dx;
                     if (a < 0 || b < 0 || a >= h || b >= w || !chart[a][b]) continue;
                     chart[a][b] = 0;
-                    todo.push_back({a, b});
+                    ahead.push_back({a, b});
                 }
             }
         }
