@@ -1,8 +1,6 @@
 // Puts the stages together: the lab and the results folder go in, documents come out.
 #include <fmt/format.h>
-#include <fstream>
 #include <map>
-#include <sstream>
 
 #include "cli/common.h"
 #include "core/words.h"
@@ -203,10 +201,8 @@ SourceFiles source_files(const FittedScope &fitted, const std::string &name) {
     const fs::path first =
         solution.sources.empty() ? "" : (problem.folder / solution.sources.front()).lexically_normal();
     for (const fs::path &file : files_of(problem, solution)) {
-        std::istringstream text(read_file(file));
-        auto &lines = files.lines[file == first ? "" : file.lexically_relative(problem.folder).string()];
-        for (std::string line; std::getline(text, line);)
-            lines.push_back(line);
+        files.lines[file == first ? "" : file.lexically_relative(problem.folder).string()] =
+            lines_in(read_file(file));
     }
     return files;
 }

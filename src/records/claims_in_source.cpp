@@ -2,19 +2,12 @@
 
 #include <algorithm>
 #include <cctype>
-#include <sstream>
+
+#include "records/files.h"
 
 namespace iron {
 
 namespace {
-
-std::vector<std::string> lines_of(const std::string &source) {
-    std::vector<std::string> lines;
-    std::istringstream in(source);
-    for (std::string line; std::getline(in, line);)
-        lines.push_back(line);
-    return lines;
-}
 
 // What of a line is a comment; "" where nothing is. Within a docstring or a block comment all of it is.
 std::string comment_in(const std::string &line, bool within) {
@@ -85,7 +78,7 @@ void add_claims(const std::string &comment, int line, std::vector<WrittenClaim> 
 } // namespace
 
 std::string comment_above(const std::string &source, int line) {
-    const std::vector<std::string> lines = lines_of(source);
+    const std::vector<std::string> lines = lines_in(source);
     std::string comment;
     for (int at = line - 2; at >= 0 && at < static_cast<int>(lines.size()); --at) {
         const std::string &one = lines[static_cast<std::size_t>(at)];
@@ -105,10 +98,10 @@ std::string comment_above(const std::string &source, int line) {
 }
 
 std::vector<WrittenClaim> claims_in_source(const std::string &source, int line) {
-    const std::vector<std::string> lines = lines_of(source);
+    const std::vector<std::string> lines = lines_in(source);
     std::vector<WrittenClaim> claims;
     if (line > 0) {
-        const std::vector<std::string> above = lines_of(comment_above(source, line));
+        const std::vector<std::string> above = lines_in(comment_above(source, line));
         int number = line - static_cast<int>(above.size());
         for (const std::string &one : above)
             add_claims(comment_in(one, false), number++, claims);

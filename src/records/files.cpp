@@ -25,6 +25,14 @@ std::string read_file(const fs::path &path, const std::string &advice) {
     return std::move(text).str();
 }
 
+std::vector<std::string> lines_in(const std::string &text) {
+    std::vector<std::string> lines;
+    std::istringstream in(text);
+    for (std::string line; std::getline(in, line);)
+        lines.push_back(line);
+    return lines;
+}
+
 void write_file(const fs::path &path, std::string_view text) {
     const auto failed = [&](const char *what) {
         return Error(Category::not_possible, path.string() + ": " + what + ": " + std::strerror(errno),

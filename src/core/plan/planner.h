@@ -12,8 +12,8 @@ namespace iron {
 // with fewer than 8 sizes, and none to be had below the ladder, may go on to calls of budget / 60, and fills
 // the gap below a rung that costs too much with sizes that lie closer; one whose calls are dear from the
 // start and stay level goes up every third rung. Where a count is too dear, memory that a claim asks for is
-// read without one. A limit that is hit sends a series down: below the ladder,
-// and at last to the smallest sizes of all.
+// read without one. A limit that is hit sends a series down: below the ladder, and at last to the smallest
+// sizes of all.
 //
 // Where verdicts are told, undecided series climb on, along lines that the clock cut off and towards the size
 // that should decide them, as far as what is left allows, or through the sizes that were passed over. Before

@@ -10,7 +10,6 @@ namespace iron {
 struct EnclosingLines {
     std::map<int, int> within; // the line that begins the block or the statement that it stands in
     std::set<int> turn;        // may do the same many times on their own: loops, functions that are handed on
-    bool operator==(const EnclosingLines &) const = default;
 };
 
 } // namespace iron

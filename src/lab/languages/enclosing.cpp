@@ -1,10 +1,10 @@
 #include "lab/languages/enclosing.h"
 
 #include <algorithm>
-#include <sstream>
 #include <vector>
 
 #include "lab/languages/found_function.h"
+#include "records/files.h"
 
 namespace iron {
 
@@ -28,14 +28,6 @@ bool may_turn(const std::string &code) {
         word.clear();
     }
     return false;
-}
-
-std::vector<std::string> lines_in(const std::string &text) {
-    std::vector<std::string> lines;
-    std::istringstream in(text);
-    for (std::string line; std::getline(in, line);)
-        lines.push_back(line);
-    return lines;
 }
 
 struct Block {
