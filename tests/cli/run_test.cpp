@@ -360,6 +360,33 @@ TEST(Build, IsKeptUntilSomethingItReadChanges) {
     EXPECT_EQ(answer(), "2\n");
 }
 
+// The compiler's classes are read ahead once for all sources, and a machine that can't do that builds none
+// the worse.
+TEST(Build, OfJavaNeedsNothingReadAhead) {
+    const Folder folder;
+    setenv("IRON_STOPWATCH_CACHE", (folder.path() / "cache").c_str(), 1);
+    folder.write("stopwatch.toml",
+                 "call = \"top(levels: list of int) -> int\"\n[sizes]\nn = { from = 1, to = 9 "
+                 "}\n[shapes.calm]\ntakes = { levels = \"integers(n, 0, 9)\" }\n"
+                 "[solutions.top]\nsource = \"Top.java\"\n");
+    const auto answer = [&](int first) {
+        folder.write("Top.java",
+                     fmt::format("int top(int[] levels) {{ return {} + levels.length; }}\n", first));
+        return folder.run({"answer", "top"}, "2\n5 6\n").out;
+    };
+    EXPECT_EQ(answer(1), "3\n");
+    std::vector<std::filesystem::path> ahead;
+    for (const auto &entry : std::filesystem::recursive_directory_iterator(folder.path() / "cache"))
+        if (entry.path().filename() == "javac.jsa") ahead.push_back(entry.path());
+    ASSERT_EQ(ahead.size(), 1u);
+    const auto written = std::filesystem::last_write_time(ahead.front());
+    EXPECT_EQ(answer(2), "4\n");
+    EXPECT_EQ(std::filesystem::last_write_time(ahead.front()), written);
+    std::filesystem::permissions(ahead.front(), std::filesystem::perms::owner_write);
+    folder.write(ahead.front(), "no classes at all");
+    EXPECT_EQ(answer(3), "5\n");
+}
+
 TEST(Measure, NeedsAnAgreementFirst) {
     const Folder folder;
     folder.good();

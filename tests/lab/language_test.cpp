@@ -34,6 +34,17 @@ TEST(Language, AProblemSpeaksThoseOfItsSolutionsAndItsOwnPrograms) {
     EXPECT_EQ(names, (std::vector<std::string>{"Python", "Rust"}));
 }
 
+// A release without Java's version tells nothing of whatever else stands in its folder.
+TEST(Language, AJavaMachineTellsItsVersionInAFileBesideIt) {
+    const Workspace folder;
+    write_file(folder.path() / "release",
+               "IMPLEMENTOR=\"Saltmarsh\"\nJAVA_VERSION=\"17.0.15\"\nOS_NAME=\"Linux\"\n");
+    write_file(folder.path() / "other" / "release", "OS_NAME=\"Linux\"\n");
+    EXPECT_EQ(language_java().version_beside(folder.path() / "bin" / "javac"), "javac 17.0.15");
+    EXPECT_EQ(language_java().version_beside(folder.path() / "other" / "bin" / "javac"), "");
+    EXPECT_EQ(language_java().version_beside("/nowhere/bin/javac"), "");
+}
+
 // Names of JavaScript may hold what is a sign in a pattern.
 TEST(Language, ANameIsFoundAsItStands) {
     EXPECT_EQ(found_in("tides $tides a^b", (as_pattern("$tides") + "( |$)").c_str(), 0),

@@ -108,10 +108,15 @@ std::string version_of(const std::string &program) {
     const std::string path = find_program(program);
     if (path.empty()) return "";
     std::vector<std::string> question = {"--version"};
-    for (const Language *language : languages())
+    std::string told;
+    std::error_code fault;
+    const fs::path straight = fs::canonical(path, fault);
+    for (const Language *language : languages()) {
+        if (told.empty() && !fault) told = language->version_beside(straight);
         for (const std::string &tool : language->tools())
             if (tool == program) question = language->version_question(program);
-    const std::string told = told_by(path, question, 10);
+    }
+    if (told.empty()) told = told_by(path, question, 10);
     const std::lock_guard lock(guard);
     return known[program] = told;
 }

@@ -117,8 +117,10 @@ class Language {
     virtual std::vector<std::filesystem::path> read_along(const std::filesystem::path &source) const;
     // A build takes in what is read along, so a change of that is a change of the source.
     virtual bool compiles_along() const { return false; }
-    // What its program answers to the question for its version.
+    // The question that makes one of its programs tell its version; and what tells a program's version
+    // without starting it, "" where nothing does.
     virtual std::vector<std::string> version_question(const std::string &) const { return {"--version"}; }
+    virtual std::string version_beside(const std::filesystem::path &) const { return ""; }
     // Asks an interpreter for its own place: a name in PATH may be a wrapper. Empty: it is where it is found.
     virtual std::vector<std::string> place_question() const { return {}; }
 };
