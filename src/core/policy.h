@@ -138,6 +138,11 @@ constexpr double share_of_a_logarithm = 0.15;
 // told to hold: waves of whole numbers and terms taken off stay below. [series]
 constexpr double rise_to_heed = 0.2;
 
+// The highest reading / bound in the upper half of each is lower than in the lower by so
+// much (ln), of so many places each. [programs]
+constexpr double least_fall_of_the_highest = 0.105; // to 0.9
+constexpr std::size_t least_of_a_half = 3;
+
 // Somewhere reading / bound still rises at the end of a line: by so much in its last fifth, ln. [programs]
 constexpr double least_rise_at_an_end = 0.005;
 // Reading / bound is level that rises by less than so much of what a logarithm does, with its error; without

@@ -155,6 +155,18 @@ std::string told(const because::StillRises &b) {
 
 std::string told(const because::Keeps &b) { return stretch_text(b.stretch); }
 
+std::string told(const because::HighestFalls &b) {
+    std::vector<std::string> along;
+    for (const because::HighestFalls::Along &one : b.sizes)
+        along.push_back(fmt::format("{} up to {} = {} and {} above", reading_text(one.below, b.metric),
+                                    one.size, grouped(std::floor(one.middle)),
+                                    reading_text(one.above, b.metric)));
+    return fmt::format("the larger {} is, the lower {} the highest {}: {}",
+                       b.sizes.size() == 1 ? b.sizes.front().size : "a size",
+                       b.metric == Metric::steps ? "are" : "is", divided_text(b.metric, b.bound),
+                       joined(along, "; "));
+}
+
 std::string told(const because::EquallyWell &b) {
     return stretch_text(b.stretch) + "; growth within the bound and above it explain that about equally well";
 }

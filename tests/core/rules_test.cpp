@@ -128,6 +128,28 @@ TEST(Rules, WhatIsOffAndOnlySimplerKeepsNoBound) {
     EXPECT_EQ(deciding(one.evidence, {"nearer-outside"}), "keeps");
 }
 
+// A walk that ends early now and then follows no growth, and yet stays below what it could take.
+TEST(Rules, WhatTheHighestReadingsFallBelowHolds) {
+    Case one(over_two([](double n, double k) {
+                 return n * k * (std::fmod(std::log2(n * k), 6) < 3 ? 1.0 : 0.2) / std::log2(n + k);
+             }),
+             "n k");
+    ASSERT_EQ(one.evidence.highest.size(), 2u);
+    EXPECT_EQ(deciding(one.evidence), "highest-falls");
+    const Judgement judged = judged_on(one.evidence);
+    EXPECT_EQ(judged.verdict, Verdict::holds);
+    const auto &reason = std::get<because::HighestFalls>(judged.reason);
+    ASSERT_EQ(reason.sizes.size(), 2u);
+    for (const auto &along : reason.sizes)
+        EXPECT_LT(along.above, along.below);
+    EXPECT_NE(deciding(one.evidence, {"highest-falls"}), "highest-falls");
+    one.evidence.bound.kind = Bound::Kind::tight; // of which it says nothing
+    EXPECT_NE(deciding(one.evidence), "highest-falls");
+    one.evidence.bound.kind = Bound::Kind::upper;
+    one.shape.starts_up = true;
+    EXPECT_NE(deciding(one.evidence), "highest-falls");
+}
+
 TEST(Rules, WhatHardlyComesNearerLeavesNoBound) {
     Case one(over_two(product), "n");
     ASSERT_TRUE(one.evidence.outside);
@@ -202,6 +224,32 @@ TEST(Rules, WhatRoseOverTheLastSizesAloneMayBeOneChange) {
     EXPECT_TRUE(halfway.evidence.witness->sets_in_late);
     EXPECT_NE(judged_on(halfway.evidence).verdict, Verdict::exceeded);
     EXPECT_NE(judged_on(up_to(1 << 17).evidence).verdict, Verdict::exceeded);
+}
+
+// Counts of drawn inputs follow their growth to some percent, and late as it sets in, it is there.
+TEST(Rules, OfCountsWhatFollowsAGrowthIsNoChange) {
+    Case one(over_two(product), "n");
+    ASSERT_TRUE(one.evidence.leaving() && one.evidence.witness);
+    one.evidence.witness->sets_in_late = true;
+    EXPECT_EQ(deciding(one.evidence), "leaves");
+    one.evidence.read = Metric::space;
+    EXPECT_EQ(deciding(one.evidence), one.evidence.is_followed_closely() ? "leaves" : "one-change");
+}
+
+// Over terms in amounts of their own a ratio may rise where that over the bound as it stands falls.
+TEST(Rules, WhatIsToldBesideExceededRises) {
+    Case one(over_two(product), "n");
+    ASSERT_TRUE(one.evidence.witness && one.evidence.witness_rises());
+    const Stretch outright = one.evidence.witnessed();
+    one.evidence.outright = one.evidence.witness;
+    std::swap(one.evidence.witness->from, one.evidence.witness->to);
+    ASSERT_FALSE(one.evidence.witness_rises());
+    const Judgement judged = judged_on(one.evidence);
+    ASSERT_EQ(judged.verdict, Verdict::exceeded);
+    const Stretch &told = std::get<because::Leaves>(judged.reason).stretch;
+    EXPECT_GT(told.last, told.first);
+    EXPECT_EQ(told.first, outright.first);
+    EXPECT_EQ(told.last, outright.last);
 }
 
 // A heap of k: the comparisons of n are cheap, the sort of k is not. As k log k takes over, steps / bound

@@ -26,6 +26,15 @@ TEST(Reasons, TellTheCourseOfAReadingOverItsBound) {
               "space stays within 64 B between n = 16 and 1,024");
 }
 
+TEST(Reasons, TellWhatTheHighestFallsTo) {
+    EXPECT_EQ(
+        said(because::HighestFalls{Metric::steps, "n k", {{"n", 270.9, 3, 2}, {"k", 64, 3, 0.5}}}),
+        "the larger a size is, the lower are the highest steps / (n k): 3 up to n = 270 and 2 above; 3 up "
+        "to k = 64 and 0.5 above");
+    EXPECT_EQ(said(because::HighestFalls{Metric::space, "n", {{"n", 270, 64, 32}}}),
+              "the larger n is, the lower is the highest space / n: 64 B up to n = 270 and 32 B above");
+}
+
 TEST(Reasons, NameEverySizeInTheOrderOfTheProblem) {
     Stretch two = stretch(1, 4);
     two.from = {{"n", 16}, {"k", 4}}, two.to = {{"n", 64}, {"k", 256}};

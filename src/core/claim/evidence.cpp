@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <utility>
 
 #include "core/claim/level.h"
 #include "core/claim/rivals.h"
@@ -133,12 +134,15 @@ void look_for_a_witness(Evidence &e) {
     e.witness = find_witness(way_left(e), places, least);
     e.end_rise = rise_at_the_ends(e.bound.kind, places, least_rise_at_an_end);
     e.is_level = stays_level(e.bound.kind, places);
+    // Of counts over one size a model knows more: a large constant falls away before a small square shows.
+    if (e.is_over_several() || e.read == Metric::space)
+        e.highest = where_the_highest_falls(places, least_fall_of_the_highest);
     const std::vector<RatioRead> in_amounts = in_amounts_of_their_own(e, places);
     if (in_amounts.empty()) return;
     // What rises over those amounts as well rises no more than it does there.
     const std::optional<Witness> weaker = find_witness(way_left(e), in_amounts, least);
     if (weaker && e.witness && weaker->logarithms < e.witness->logarithms && !e.is_followed_closely())
-        e.witness = weaker;
+        e.outright = std::exchange(e.witness, weaker);
     else if (!weaker && rise_at_the_ends(way_left(e), in_amounts, least_rise_at_an_end) == EndRise::none)
         e.witness.reset();
     e.is_level = e.is_level || stays_level(e.bound.kind, in_amounts);

@@ -7,6 +7,7 @@
 #include <string>
 
 #include "core/claim/claim.h"
+#include "core/claim/highest.h"
 #include "core/claim/spare_room.h"
 #include "core/claim/witness.h"
 #include "core/growth/profile.h"
@@ -53,8 +54,12 @@ struct Evidence {
     // (relative), whatever else speaks against it.
     double nearest_outside = std::numeric_limits<double>::infinity();
     std::optional<Witness> witness;
-    EndRise end_rise = EndRise::none; // of reading / bound
-    bool is_level = false;            // it is known not to rise along any size
+    // Where that one is seen over the terms of the bound in amounts of their own: the one over the bound as
+    // it stands.
+    std::optional<Witness> outright;
+    EndRise end_rise = EndRise::none;  // of reading / bound
+    bool is_level = false;             // it is known not to rise along any size
+    std::vector<HighestAlong> highest; // by size, where the highest ratio falls along all of them
     Spare spare = Spare::no;
     std::optional<TimeAStep> time; // a step, from a third of the places that both were read at to the largest
     double time_against = 0;       // as `against`, of the times

@@ -107,6 +107,16 @@ struct StillRises {
 struct Keeps {
     Stretch stretch;
 };
+struct HighestFalls { // reading / bound, along every size
+    struct Along {
+        std::string size;
+        double middle = 0;
+        double below = 0, above = 0; // the highest up to there, and beyond
+    };
+    Metric metric = Metric::steps;
+    std::string bound; // canonical
+    std::vector<Along> sizes;
+};
 struct EquallyWell {
     Stretch stretch;
 };
@@ -146,14 +156,14 @@ struct HiddenWork { // steps keep the bound, but time grows like this
 
 } // namespace because
 
-using Reason =
-    std::variant<because::NothingMeasured, because::ShapesOfTheirOwn, because::NotRead, because::LeftOut,
-                 because::OtherSizes, because::TooFewPlaces, because::BelowGrain, because::NothingFits,
-                 because::OnlyWhileSmall, because::SpareRoom, because::MemoryCould, because::NotNearer,
-                 because::NothingSeen, because::Rare, because::SetsInLate, because::Leaves,
-                 because::LineLeaves, because::UnlistedNear, because::StillRises, because::Keeps,
-                 because::EquallyWell, because::StartUp, because::BeyondStartUp, because::SlowSteps,
-                 because::PartLeaves, because::PartMayLeave, because::PartsKeep, because::HiddenWork>;
+using Reason = std::variant<because::NothingMeasured, because::ShapesOfTheirOwn, because::NotRead,
+                            because::LeftOut, because::OtherSizes, because::TooFewPlaces, because::BelowGrain,
+                            because::NothingFits, because::OnlyWhileSmall, because::SpareRoom,
+                            because::MemoryCould, because::NotNearer, because::NothingSeen, because::Rare,
+                            because::SetsInLate, because::Leaves, because::LineLeaves, because::UnlistedNear,
+                            because::StillRises, because::Keeps, because::HighestFalls, because::EquallyWell,
+                            because::StartUp, because::BeyondStartUp, because::SlowSteps, because::PartLeaves,
+                            because::PartMayLeave, because::PartsKeep, because::HiddenWork>;
 
 // What else has to be known of it, in the order of the sentence.
 namespace besides {

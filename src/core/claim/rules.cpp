@@ -159,9 +159,10 @@ void decide_rare(const Evidence &e, Judgement &j) {
 }
 
 // What changes once, as numbers get too long for what is kept ready, rises like that halfway, and follows no
-// growth closely.
+// growth: bytes closely, and counts as well as inputs that are drawn let them.
 bool may_be_one_change(const Evidence &e) {
-    return e.is_exact() && e.leaving() && !e.is_followed_closely() && e.witness && e.witness->sets_in_late;
+    if (!e.is_exact() || !e.leaving() || !e.witness || !e.witness->sets_in_late) return false;
+    return e.read == Metric::space ? !e.is_followed_closely() : e.off(*e.leaving()) > ragged;
 }
 void decide_one_change(const Evidence &e, Judgement &j) {
     j.reason = because::SetsInLate{e.witnessed()};
@@ -199,6 +200,27 @@ void decide_still_rises(const Evidence &e, Judgement &j) {
 bool is_nearer_outside(const Evidence &e) {
     return keeps_by_evidence(e) && e.keeps_by_its_simplicity() && !e.nothing_rises();
 }
+// Readings that no growth is sure of, that nothing outside the bound follows, and the larger any size is, the
+// lower is the highest that they come to above it. Of a whole program that may be its start-up.
+bool highest_falls(const Evidence &e) {
+    const bool is_followed =
+        (e.leaving() && e.off(*e.leaving()) < ragged) ||
+        (e.outside_unlisted && e.unlisted > e.enough_unlisted() && e.off(*e.outside_unlisted) < ragged);
+    return !e.highest.empty() && e.is_exact() && e.bound.kind == Bound::Kind::upper && !e.shape->starts_up &&
+           !is_followed && (!keeps_by_evidence(e) || nothing_fits(e) || is_nearer_outside(e));
+}
+void decide_highest_falls(const Evidence &e, Judgement &j) {
+    j.verdict = Verdict::holds;
+    if (!e.inside || e.against > 0 || fits_poorly(*e.growth)) j.name_no_growth();
+    because::HighestFalls reason{e.read, print_canonical(e.bound.growth), {}};
+    for (std::size_t i = 0; i < e.highest.size(); ++i) {
+        const HighestAlong &along = e.highest[i];
+        reason.sizes.push_back(
+            {e.growth->names()[i], along.middle, std::exp(along.below), std::exp(along.above)});
+    }
+    j.reason = reason;
+}
+
 void decide_equally_well(const Evidence &e, Judgement &j) {
     j.reason = because::EquallyWell{e.stretch()};
     j.would_decide = e.would_decide();
@@ -290,6 +312,7 @@ const std::vector<DecidingRule> &deciding_rules() {
         {"line-leaves", a_line_leaves, decide_line_leaves},
         {"too-few", is_too_few, decide_too_few},
         {"below-grain", is_below_grain, decide_below_grain},
+        {"highest-falls", highest_falls, decide_highest_falls},
         {"nothing-fits", nothing_fits, decide_nothing_fits},
         {"only-while-small", is_only_while_small, decide_only_while_small},
         {"spare-room", is_spare_room, decide_spare_room},
@@ -327,12 +350,12 @@ const std::vector<QualifyingRule> &qualifying_rules() {
 }
 
 std::vector<std::string> rule_names() {
-    return {"line-leaves",  "below-grain",     "nothing-fits",  "only-while-small", "spare-room",
-            "memory-could", "not-nearer",      "nothing-rises", "witness",          "rare",
-            "one-change",   "unlisted",        "still-rises",   "nearer-outside",   "hardest",
-            "part-leaves",  "part-may-leave",  "parts-keep",    "hidden-work",      "slow-steps",
-            "start-up",     "beyond-start-up", "capped",        "unread-shapes",    "reading",
-            "garbage"};
+    return {"line-leaves", "below-grain",  "highest-falls",   "nothing-fits",  "only-while-small",
+            "spare-room",  "memory-could", "not-nearer",      "nothing-rises", "witness",
+            "rare",        "one-change",   "unlisted",        "still-rises",   "nearer-outside",
+            "hardest",     "part-leaves",  "part-may-leave",  "parts-keep",    "hidden-work",
+            "slow-steps",  "start-up",     "beyond-start-up", "capped",        "unread-shapes",
+            "reading",     "garbage"};
 }
 
 namespace {

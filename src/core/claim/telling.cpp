@@ -115,6 +115,8 @@ bool Evidence::witness_rises() const {
 
 Stretch Evidence::witnessed() const {
     if (!witness) return stretch();
+    // What is told is read over the bound as it stands, and there it has to go the same way.
+    if (outright && !witness_rises()) return stretch(outright->from, outright->to);
     // From a third on is what people look at, where it goes the same way.
     const std::size_t third = growth->points.size() / 3;
     const bool same_way = (log_ratio(*this, third) < log_ratio(*this, witness->to)) ==
