@@ -1,0 +1,5 @@
+def mirrored(signal):
+    out = ""
+    for letter in signal:
+        out = letter + out
+    return out

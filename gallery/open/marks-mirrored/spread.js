@@ -1,0 +1,3 @@
+function mirrored(signal) {
+  return [...signal].reduce((all, letter) => [letter, ...all], []).join("");
+}
