@@ -164,8 +164,8 @@ def made(seed, one, several, folder):
 
 
 # Those that series of a table can turn on; the others need a machine, whole programs or several shapes.
-RULES = ["highest-falls", "nothing-fits", "only-while-small", "spare-room", "not-nearer", "nothing-rises", "witness", "rare", "one-change",
-         "unlisted", "still-rises", "hardest"]
+RULES = ["highest-falls", "nothing-fits", "only-while-small", "spare-room", "not-nearer", "nothing-rises", "witness", "rare",
+         "one-change", "unlisted", "still-rises", "hardest"]
 
 
 def judged(folder, program, without=None):

@@ -138,8 +138,8 @@ constexpr double share_of_a_logarithm = 0.15;
 // told to hold: waves of whole numbers and terms taken off stay below. [series]
 constexpr double rise_to_heed = 0.2;
 
-// The highest reading / bound in the upper half of each is lower than in the lower by so
-// much (ln), of so many places each. [programs]
+// Along every size the highest reading / bound in the upper half is lower than in the lower by so much (ln),
+// of so many places each. [programs]
 constexpr double least_fall_of_the_highest = 0.105; // to 0.9
 constexpr std::size_t least_of_a_half = 3;
 

@@ -378,7 +378,10 @@ TEST(Build, OfJavaNeedsNothingReadAhead) {
     std::vector<std::filesystem::path> ahead;
     for (const auto &entry : std::filesystem::recursive_directory_iterator(folder.path() / "cache"))
         if (entry.path().filename() == "javac.jsa") ahead.push_back(entry.path());
-    ASSERT_EQ(ahead.size(), 1u);
+    // It builds on an archive of the machine's own, which an installation may lack.
+    const bool can = std::system("java -Xshare:on -version > /dev/null 2>&1") == 0;
+    ASSERT_EQ(ahead.size(), can ? 1u : 0u);
+    if (!can) GTEST_SKIP() << "this machine has no archive of its own classes";
     const auto written = std::filesystem::last_write_time(ahead.front());
     EXPECT_EQ(answer(2), "4\n");
     EXPECT_EQ(std::filesystem::last_write_time(ahead.front()), written);

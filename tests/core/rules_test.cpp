@@ -143,6 +143,9 @@ TEST(Rules, WhatTheHighestReadingsFallBelowHolds) {
     for (const auto &along : reason.sizes)
         EXPECT_LT(along.above, along.below);
     EXPECT_NE(deciding(one.evidence, {"highest-falls"}), "highest-falls");
+    one.evidence.spare = Spare::surely; // which holds anyway, and says more
+    EXPECT_NE(deciding(one.evidence), "highest-falls");
+    one.evidence.spare = Spare::no;
     one.evidence.bound.kind = Bound::Kind::tight; // of which it says nothing
     EXPECT_NE(deciding(one.evidence), "highest-falls");
     one.evidence.bound.kind = Bound::Kind::upper;

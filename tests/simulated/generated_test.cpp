@@ -52,9 +52,9 @@ TEST_P(GeneratedShares, ShowNoFault) {
 
 // Seeds that once showed one: a size that only the second of two changes, a probe that was asked twice, a
 // factorial of which sizes up to 4 were known, one input a place, a limit on a dear shape beside a cheap one,
-// a fall taken for the witness of a rise, a forecast without an end.
+// a fall taken for the witness of a rise, a forecast without an end, one change of counts over one size.
 TEST(GeneratedProblems, ThatShowedAFaultShowItNoMore) {
-    for (const std::uint64_t seed : {1832, 1685, 10921, 11441, 12812, 15151, 1494}) {
+    for (const std::uint64_t seed : {1832, 1685, 10921, 11441, 12812, 15151, 1494, 40388}) {
         const Generated generated = generated_problem(seed);
         for (const auto &[rule, text] : check(generated).faults)
             ADD_FAILURE() << word_for(rule) << ": " << described(generated) << "\n" << text;

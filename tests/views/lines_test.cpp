@@ -1,8 +1,7 @@
 #include <gtest/gtest.h>
 
-#include <sstream>
-
 #include "core/plan/ladder.h"
+#include "records/files.h"
 #include "views/lines.h"
 #include "views/text.h"
 
@@ -46,16 +45,8 @@ std::string told() {
     return lines_text(lines_table(sorted_scan(), {"n"}, {4096}, {exceeded("O(n log n)")}, source()));
 }
 
-std::vector<std::string> rows_in(const std::string &text) {
-    std::vector<std::string> lines;
-    std::istringstream in(text);
-    for (std::string line; std::getline(in, line);)
-        lines.push_back(line);
-    return lines;
-}
-
 std::string with(const std::string &part) {
-    for (const std::string &line : rows_in(told()))
+    for (const std::string &line : lines_in(told()))
         if (line.find(part) != std::string::npos) return line;
     return "";
 }
@@ -76,7 +67,7 @@ TEST(LinesText, TheLineThatBreaksAClaimIsMarkedAndNoOther) {
 }
 
 TEST(LinesText, LibraryFunctionsStandBelowWithTheLinesThatCallThem) {
-    const std::vector<std::string> lines = rows_in(told());
+    const std::vector<std::string> lines = lines_in(told());
     const auto heading = std::find_if(lines.begin(), lines.end(), [](const std::string &line) {
         return line.find("library function") != std::string::npos;
     });
@@ -90,7 +81,7 @@ TEST(LinesText, LongSilencesAreLeftOutAndLongLinesCut) {
     EXPECT_EQ(with("line number 5"), "");
     EXPECT_NE(with("line number 12"), ""); // a library function is called there
     EXPECT_NE(told().find("…"), std::string::npos);
-    for (const std::string &line : rows_in(told()))
+    for (const std::string &line : lines_in(told()))
         EXPECT_LE(width_of(line), 80u) << line;
 }
 

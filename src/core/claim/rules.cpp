@@ -159,10 +159,12 @@ void decide_rare(const Evidence &e, Judgement &j) {
 }
 
 // What changes once, as numbers get too long for what is kept ready, rises like that halfway, and follows no
-// growth: bytes closely, and counts as well as inputs that are drawn let them.
+// growth: closely, but for counts over several sizes, of more places, as well as inputs that are drawn let
+// them.
 bool may_be_one_change(const Evidence &e) {
     if (!e.is_exact() || !e.leaving() || !e.witness || !e.witness->sets_in_late) return false;
-    return e.read == Metric::space ? !e.is_followed_closely() : e.off(*e.leaving()) > ragged;
+    const bool scatters = e.read == Metric::steps && e.is_over_several();
+    return scatters ? e.off(*e.leaving()) > ragged : !e.is_followed_closely();
 }
 void decide_one_change(const Evidence &e, Judgement &j) {
     j.reason = because::SetsInLate{e.witnessed()};
@@ -206,8 +208,10 @@ bool highest_falls(const Evidence &e) {
     const bool is_followed =
         (e.leaving() && e.off(*e.leaving()) < ragged) ||
         (e.outside_unlisted && e.unlisted > e.enough_unlisted() && e.off(*e.outside_unlisted) < ragged);
+    const bool is_kept_anyway = e.spare == Spare::surely || e.nothing_rises() ||
+                                (keeps_by_evidence(e) && !nothing_fits(e) && !is_nearer_outside(e));
     return !e.highest.empty() && e.is_exact() && e.bound.kind == Bound::Kind::upper && !e.shape->starts_up &&
-           !is_followed && (!keeps_by_evidence(e) || nothing_fits(e) || is_nearer_outside(e));
+           !is_followed && !is_kept_anyway;
 }
 void decide_highest_falls(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::holds;

@@ -1,7 +1,6 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <mutex>
-#include <sstream>
 
 #include "core/error.h"
 #include "lab/languages/java.h"
@@ -279,8 +278,7 @@ class Java : public Language {
     std::string version_beside(const fs::path &program) const override {
         const fs::path release = program.parent_path().parent_path() / "release";
         if (!fs::is_regular_file(release)) return "";
-        std::istringstream lines(read_file(release));
-        for (std::string line; std::getline(lines, line);)
+        for (const std::string &line : lines_in(read_file(release)))
             if (char version[64]; std::sscanf(line.c_str(), "JAVA_VERSION=\"%63[^\"]\"", version) == 1)
                 return program.filename().string() + " " + version;
         return "";
