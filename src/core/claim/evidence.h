@@ -36,6 +36,12 @@ struct ShapeGrowth {
 // do.
 const Growth *deciding_growth(Metric claimed, const ShapeGrowth &shape);
 
+// Whether a witness rises to the highest ratio of all, and by how many times: both, and no fit is needed to
+// see it.
+struct Plain {
+    bool high = false, manifold = false;
+};
+
 struct Evidence {
     const ShapeGrowth *shape = nullptr;
     Bound bound;
@@ -90,6 +96,7 @@ struct Evidence {
     Stretch stretch() const;
     Stretch stretch(std::size_t from, std::size_t to) const;
     Stretch witnessed() const;
+    Plain how_plain() const;                                      // both are false where there is no witness
     bool witness_rises() const;                                   // where there is one
     std::vector<std::string> unnamed_sizes(const Fit &fit) const; // that it grows with
     // Up to where a size has to grow for the two best growths on either side of the bound to part.

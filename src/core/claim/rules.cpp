@@ -2,13 +2,12 @@
 
 #include <algorithm>
 #include <cmath>
-#include <optional>
 #include <utility>
 
 #include "core/bound/print.h"
+#include "core/claim/leaving_line.h"
 #include "core/claim/parts.h"
 #include "core/claim/start_up.h"
-#include "core/growth/telling_part.h"
 #include "core/policy.h"
 
 namespace iron {
@@ -51,41 +50,6 @@ void decide_nothing_fits(const Evidence &e, Judgement &j) {
     j.reason = because::NothingFits{e.growth->best().name, e.off(e.growth->best())};
 }
 
-// Whether a witness rises to the highest ratio of all, and by how many times: both, and no fit is needed to
-// see it.
-struct Plain {
-    bool high = false, manifold = false;
-};
-Plain how_plain(const Evidence &e) {
-    if (!e.witness) return {};
-    const Stretch seen = e.witnessed();
-    return {e.witness->is_highest && e.witness->logarithms > plain_logarithms,
-            std::abs(std::log(seen.last / seen.first)) > plain_rise};
-}
-
-// All together follow no growth, but along a line on which one size grows far beyond those that stay they do,
-// and it leaves the bound there, manifold. Many lines are many chances to be wrong. A whole program's reading
-// can't be told apart there.
-struct LeavingLine {
-    NamedPlace held;
-    Stretch stretch;
-    std::string growth;
-};
-std::optional<LeavingLine> leaving_line(const Evidence &e) {
-    if (e.bound.kind != Bound::Kind::upper || e.shape->starts_up) return std::nullopt;
-    const double more = std::log(static_cast<double>(std::max<std::size_t>(e.growth->lines.size(), 1)));
-    for (const LineGrowth &line : e.growth->lines) {
-        ShapeGrowth alone{e.shape->shape};
-        (e.read == Metric::space ? alone.space : alone.steps) = &line.growth;
-        const Evidence along = evidence_on(alone, e.claimed, along_a_line(e.bound, line.held), nullptr);
-        const bool leaves = judged_on(along).verdict == Verdict::exceeded && along.leaving();
-        if (leaves && how_plain(along).manifold && along.against >= along.needed_to_leave() + more)
-            return LeavingLine{
-                {line.held.begin(), line.held.end()}, along.witnessed(), along.leaving()->name};
-    }
-    return std::nullopt;
-}
-
 bool a_line_leaves(const Evidence &e) {
     return !e.growth->lines.empty() && (!e.growth->is_fitted() || nothing_fits(e)) && leaving_line(e);
 }
@@ -121,7 +85,7 @@ void decide_memory_could(const Evidence &e, Judgement &j) {
 }
 
 bool is_not_nearer(const Evidence &e) {
-    const Plain plain = how_plain(e);
+    const Plain plain = e.how_plain();
     return e.leaving() && !e.is_clearly_nearer() && !(plain.high && plain.manifold);
 }
 void decide_not_nearer(const Evidence &e, Judgement &j) {
@@ -149,7 +113,7 @@ void decide_seen_nowhere(const Evidence &e, Judgement &j) {
 // Growth that is seldom met, like n^0.75 m log m, may follow what wanders between two of the common ones: its
 // witness has to be plain to see. Bytes wander more than any, by the steps of capacities.
 bool is_rare_and_not_plain(const Evidence &e) {
-    const Plain plain = how_plain(e);
+    const Plain plain = e.how_plain();
     return e.is_rare() &&
            !(e.read == Metric::space ? plain.high && plain.manifold : plain.high || plain.manifold);
 }

@@ -125,6 +125,13 @@ Stretch Evidence::witnessed() const {
     return stretch(from_third ? third : witness->from, witness->to);
 }
 
+Plain Evidence::how_plain() const {
+    if (!witness) return {};
+    const Stretch seen = witnessed();
+    return {witness->is_highest && witness->logarithms > plain_logarithms,
+            std::abs(std::log(seen.last / seen.first)) > plain_rise};
+}
+
 std::vector<std::string> Evidence::unnamed_sizes(const Fit &fit) const {
     if (bound.kind == Bound::Kind::lower) return {};
     const std::set<std::string> named = sizes_in(bound.growth);
