@@ -64,8 +64,7 @@ def number(reply, name):
         return 0.0
 
 
-def script(command, throws):
-    folder = tempfile.mkdtemp(prefix="a folder with blanks ")
+def script(command, throws, folder):
     path = {}
     for name, text in {"small": "3\n4 5 6\n", "large": "3000\n" + " ".join(["7"] * 3000) + "\n", "none": "0\n\n",
                        "bad": "-1\n"}.items():
@@ -154,7 +153,8 @@ def main():
         sys.exit(2)
     at = sys.argv.index("--")
     options, command = sys.argv[1:at], sys.argv[at + 1:]
-    script(command, "--never-throws" not in options)
+    with tempfile.TemporaryDirectory(prefix="a folder with blanks ") as folder:
+        script(command, "--never-throws" not in options, folder)
     if "--by-hand" in options:
         by_hand(command)
     for fault in faults:

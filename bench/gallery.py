@@ -23,10 +23,18 @@ import tempfile
 import time
 import tomllib
 
+
+def duration(text):
+    """As the program takes it, so that a slip is seen before every problem is tried."""
+    if not re.fullmatch(r"[0-9.]+ ?(ns|us|ms|s|min|h)", text):
+        raise argparse.ArgumentTypeError(f"'{text}' has no unit, as in 30s or 2min")
+    return text
+
+
 words = argparse.ArgumentParser(description=__doc__, formatter_class=argparse.RawDescriptionHelpFormatter)
 words.add_argument("program")
 words.add_argument("folder", nargs="?", default=pathlib.Path(__file__).parent.parent / "gallery" / "open", type=pathlib.Path)
-words.add_argument("--budget", default="30s")
+words.add_argument("--budget", default="30s", type=duration)
 words.add_argument("--only", default="")
 words.add_argument("--seed", default="1")
 words.add_argument("--keep", type=pathlib.Path)

@@ -43,8 +43,12 @@ void expect_to_pass(const Problem &problem, bool never_throws) {
         launch.command.push_back("--");
         launch.command.insert(launch.command.end(), runnable.command.begin(), runnable.command.end());
         launch.environment = runnable.environment;
+        const auto temporary = scratch.path() / "temporary";
+        std::filesystem::create_directory(temporary);
+        launch.environment.push_back("TMPDIR=" + temporary.string());
         const Finished finished = run_to_end(launch, scratch.path(), 120);
         EXPECT_EQ(finished.ending.outcome, Outcome::done) << finished.output << finished.errors;
+        EXPECT_TRUE(std::filesystem::is_empty(temporary)) << "the script cleans up behind it";
     }
 }
 
