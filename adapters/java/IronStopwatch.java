@@ -406,13 +406,18 @@ public final class IronStopwatch {
             }
         }
 
+        /** What a thread waits in, and last its stack pointer and place; one word while it runs. */
+        private static String[] systemCall(String base) throws IOException {
+            return Files.readString(Path.of(base, "syscall")).trim().split(" ");
+        }
+
         /** Resident bytes of the mapping that a waiting thread's stack pointer lies in. */
-        private static long stackOf(String name) throws IOException {
+        private static long stackOf(String name) throws Exception {
             for (java.io.File task : new java.io.File("/proc/self/task").listFiles()) {
                 String base = task.getPath();
                 if (!nameOfTask(base).equals(name)) continue;
-                String[] words = Files.readString(Path.of(base, "syscall")).trim().split(" ");
-                if (words.length < 3) return 0;
+                String[] words = systemCall(base);
+                for (; words.length < 3; words = systemCall(base)) Thread.sleep(1); // still on its way there
                 long pointer = Long.parseUnsignedLong(words[words.length - 2].substring(2), 16);
                 boolean inside = false;
                 for (String line : Files.readAllLines(Path.of("/proc/self/smaps"))) {
