@@ -51,6 +51,7 @@ function ownMemory(name) {
 class Worker {
   constructor(solution) {
     this.solution = solution;
+    this.solve = drawnOut(solution);
     this.keepsInput = process.env.IRON_STOPWATCH_KEEPS_INPUT === "1";
     this.kept = new Map();
   }
@@ -140,7 +141,7 @@ class Worker {
   answered(kept, path) {
     const given = this.fresh(kept);
     const from = process.hrtime.bigint();
-    const answer = this.solution.solve(given);
+    const answer = this.solve(given);
     const to = process.hrtime.bigint();
     kept.firstAnswer = this.text(answer);
     fs.writeFileSync(path, kept.firstAnswer);
@@ -161,7 +162,7 @@ class Worker {
       while (ns < 1e6 && spent() < 1e6 * limitMs) {
         const given = this.fresh(round[calls++ % round.length]);
         const from = process.hrtime.bigint();
-        this.solution.solve(given);
+        this.solve(given);
         ns += Number(process.hrtime.bigint() - from);
         ++inGroup;
       }
@@ -182,7 +183,7 @@ class Worker {
       const given = new Array(count), answers = new Array(count).fill(null);
       for (let i = 0; i < count; ++i) given[i] = this.fresh(round[(done + i) % round.length]);
       const cpuFrom = process.cpuUsage();
-      wall += batch(this.solution.solve, given, answers);
+      wall += batch(this.solve, given, answers);
       const used = process.cpuUsage(cpuFrom);
       cpu += 1000 * (used.user + used.system);
       for (let i = Math.max(0, count - round.length); !checked && i < count; ++i) {
@@ -200,7 +201,7 @@ class Worker {
 
   counted(given) {
     if (!counting) throw new Unusable("this process counts no steps");
-    return "done " + counting.counted(() => this.solution.solve(given));
+    return "done " + counting.counted(() => this.solve(given));
   }
 
   // `first`: the first call of the process, and not what later ones hold.
@@ -216,7 +217,7 @@ class Worker {
     for (let call = warms ? 0 : 1; call < (first ? 2 : 3); ++call) {
       answer = null;
       given = this.fromFile(path);
-      const read = weighing.weighed(() => this.solution.solve(given));
+      const read = weighing.weighed(() => this.solve(given));
       if (read === null) throw new Unusable("this source can't be made to look at its heap");
       answer = read.answer;
       if (call > 0 && read.whole < whole) ({ whole, grain } = read);
@@ -237,10 +238,21 @@ class Worker {
 
   measuredFloor() {
     const given = new Array(2000).fill(null), answers = new Array(2000).fill(null);
+    const empty = drawnOut({ solve: () => null });
     let least = Infinity;
-    for (let i = 0; i < 50; ++i) least = Math.min(least, batch(() => null, given, answers));
+    for (let i = 0; i < 50; ++i) least = Math.min(least, batch(empty, given, answers));
     return least / 2000;
   }
+}
+
+// An answer that is still to be made, by a generator or another iterator, is made within the call: it is its work.
+function drawnOut(solution) {
+  return (given) => {
+    const answer = solution.solve(given);
+    const isLazy = typeof answer === "object" && answer !== null && typeof answer.next === "function" &&
+                   typeof answer[Symbol.iterator] === "function";
+    return isLazy ? Array.from(answer) : answer;
+  };
 }
 
 // Nothing but the calls stands between the two readings of the clock.
@@ -254,7 +266,7 @@ function serve(solution) {
   for (const name of ["read", "solve", "write"])
     if (typeof solution[name] !== "function") throw new TypeError(`iron_stopwatch.serve needs a function '${name}'`);
   if (process.env.IRON_STOPWATCH_WORKER === "1") new Worker(solution).run();
-  else process.stdout.write(String(solution.write(solution.solve(solution.read(fs.readFileSync(0, "utf8"))))));
+  else process.stdout.write(String(solution.write(drawnOut(solution)(solution.read(fs.readFileSync(0, "utf8"))))));
 }
 
 module.exports = { serve };

@@ -81,7 +81,10 @@ def found(names, function):
         return names[name]
     if isinstance(vars(holder).get(name), (staticmethod, classmethod)):
         return getattr(holder, name)
-    return lambda *given: getattr(holder(), name)(*given)
+    def called(*given):
+        return getattr(holder(), name)(*given)
+    called.__wrapped__ = getattr(holder, name)
+    return called
 
 
 def serve(names):
@@ -100,6 +103,7 @@ def serve(names):
         returned = call(*given)
         return returned if isinstance(returned, (list, tuple)) else given[answers_in]
 
+    solve.__wrapped__ = solve_in_place.__wrapped__ = call
     iron_stopwatch.serve(read, solve if answers_in < 0 else solve_in_place, lambda value: write_value(answer, value))
 
 

@@ -212,6 +212,55 @@ TEST(CountedLines, HalvingTakesAsManyStepsAddedUpAsLineByLine) {
 }
 
 // A text that is cut off shares its letters, and yet all of them are read when it is looked up.
+// Else a quadratic walk would pass for a constant one.
+TEST(CountedLines, OfAnAnswerStillToBeMadeArePartOfTheCall) {
+    const ProblemFolder folder;
+    folder.write("yielded.py", R"(import iron_stopwatch
+
+
+def solve(levels):
+    for level in levels:
+        lower = 0
+        for other in levels:
+            lower += other < level
+        yield lower
+
+
+iron_stopwatch.serve(lambda text: list(map(int, text.split()[1:])), solve, lambda lower: sum(lower))
+)");
+    folder.write("mapped.py", R"(import iron_stopwatch
+
+
+def solve(levels):
+    return map(levels.count, levels)
+
+
+iron_stopwatch.serve(lambda text: list(map(int, text.split()[1:])), solve, lambda met: sum(met))
+)");
+    folder.write("yielded.js", R"(function* solve(levels) {
+  for (const level of levels) {
+    let lower = 0;
+    for (const other of levels) {
+      lower += other < level;
+    }
+    yield lower;
+  }
+}
+require("iron_stopwatch").serve({
+  read: (text) => text.split(/\s+/).slice(1).filter(Boolean).map(Number),
+  solve,
+  write: (lower) => lower.reduce((sum, one) => sum + one, 0),
+});
+)");
+    folder.levels("[solutions.yielded]\nsource = \"yielded.py\"\n[solutions.mapped]\nsource = \"mapped.py\"\n"
+                  "[solutions.javascript]\nsource = \"yielded.js\"\n");
+    Bench bench(folder);
+    const double n = 60;
+    EXPECT_EQ(bench.spots("yielded", n)["8"], n * n);
+    EXPECT_EQ(bench.spots("mapped", n)["4 count"], n * n);
+    EXPECT_GE(bench.spots("javascript", n)["5"], n * n);
+}
+
 TEST(CountedLines, TextsAreHashedLetterByLetterInJavaScript) {
     const ProblemFolder folder;
     folder.write("starts.js", R"(const { serve } = require("iron_stopwatch");
