@@ -213,6 +213,8 @@ class Proposer {
                 proposal_.sizes.push_back(
                     fmt::format("{} = {{ from = 1, to = {} }}", size, is_grid ? "1_000" : "100_000") +
                     fmt::format("    # how long '{}' is", one.name));
+                if (is_grid && one.type.parts[0].parts[0].is_number())
+                    assume(fmt::format("each row of '{}' has as many numbers as there are rows", one.name));
                 ways.push_back(lists_of(one.type, size));
             } else if (one.type.is_number()) {
                 const std::string size = free_letter(one.name.size() == 1 ? one.name : any_list ? "k" : "n");

@@ -138,11 +138,20 @@ TEST(Proposals, ANumberAloneIsWhatGrows) {
     EXPECT_EQ(made.problem.shapes.size(), 1u);
 }
 
+TEST(Proposals, HowLongRowsAreIsSaid) {
+    Made made;
+    make({{"a.cpp", "int joined(std::vector<std::vector<int>> spans) { return spans.size(); }\n"}}, made);
+    ASSERT_TRUE(made.proposal);
+    EXPECT_EQ(made.proposal->assumed,
+              std::vector<std::string>{"each row of 'spans' has as many numbers as there are rows"});
+}
+
 TEST(Proposals, WhatCouldNotBeReadIsSaid) {
     Made made;
     make({{"a.py", "# O(V + E)\ndef reach(edges):\n    return 1\n"}}, made);
     ASSERT_TRUE(made.proposal);
-    EXPECT_EQ(made.proposal->assumed.size(), 2u) << "the argument's type, and the answer's";
+    EXPECT_EQ(made.proposal->assumed.size(), 3u)
+        << "the argument's type, how long its rows are, the answer's";
     const std::string text = text_of(*made.proposal, "tides");
     EXPECT_NE(text.find("# LOOK: line 1 claims O(V + E); the sizes here are n"), std::string::npos) << text;
 }
