@@ -259,6 +259,9 @@ constexpr double judging_pays = 4;
 // every size. In calls: a place that is read anyway is counted for as much.
 constexpr double dearest_count = 1.0 / 100, dearest_of_few = 1.0 / 30, level_count = 0.1;
 constexpr double count_worth = 3;
+// One is stopped after so many seconds, or this part of the budget shared by all solutions, or so many times
+// what it was thought to take, whichever is most.
+constexpr double count_stops_s = 4, count_stops_at = 1.0 / 3, count_stops_beyond = 3;
 // Taken again in every generation, as is what is worth it beside a pass; taken after the climb where a
 // verdict waits, and those for so long, of what is left.
 constexpr double count_again = 1.0 / 3000, count_left_out = 1.0 / 60, counts_ahead = 0.3;

@@ -24,7 +24,8 @@ struct Simulated {
     int judged = 0;
     double judging_s = 0;
     std::map<Cell, int> timed, counted, weighed;
-    std::vector<Cell> order; // of what was timed
+    std::vector<Cell> order;   // of what was timed
+    std::vector<Cell> stopped; // counts
     std::set<int> generations = {0};
     double elapsed_s = 0;
     bool after_stop = false;
@@ -53,6 +54,12 @@ struct Simulated {
             if (next.task == Task::probe && call > next.limit_s) {
                 elapsed_s += next.limit_s;
                 planner.told_probe_stopped(next.cell, next.limit_s);
+                continue;
+            }
+            if (next.task == Task::count && call + more_to_count_s(next.cell) > next.limit_s) {
+                elapsed_s += next.limit_s;
+                stopped.push_back(next.cell);
+                planner.told_count_stopped(next.cell, next.limit_s);
                 continue;
             }
             double load = next.task == Task::count || loaded.insert(next.cell).second
@@ -448,6 +455,32 @@ TEST(Planner, CountsThatGrowDearEndWhileTimesGoOn) {
     EXPECT_GE(counted, 4096); // a hundredth of the budget is 7,500 numbers
     EXPECT_LE(counted, 16384);
     EXPECT_LT(counting_s, 0.2 * 30);
+}
+
+// A call of 3 s at the smallest size, and counts thirty times as dear: what is not known before the first.
+TEST(Planner, ACountThatTakesFarLongerIsStoppedAndNotTriedAgain) {
+    Simulated machine = simulated(2, 30);
+    machine.call_s = [](const Cell &cell) { return cell.solution == 0 ? 0.2 * cell.size : 1e-9 * cell.size; };
+    machine.more_to_count_s = [](const Cell &cell) { return cell.solution == 0 ? 6 * cell.size : 0.0; };
+    machine.run();
+    EXPECT_EQ(machine.stopped.size(), 1u);
+    EXPECT_EQ(machine.stopped.front().solution, 0);
+    EXPECT_GE(machine.sizes(0), 1u); // its times stand
+    EXPECT_EQ(machine.largest(1), 1e6);
+    EXPECT_LT(machine.elapsed_s, 1.1 * 30);
+}
+
+// What each takes at the least hides that at small sizes.
+TEST(Planner, CountsLeftOutAreTakenFromTheSmallestUp) {
+    Simulated machine = simulated(1, 4);
+    machine.options.shapes = 1;
+    machine.options.judges = true;
+    machine.needs = [](const Simulated &) { return std::vector<Need>{{0, 0, false, 0, false, true}}; };
+    machine.call_s = [](const Cell &cell) { return 2e-7 * cell.size * cell.size; };
+    machine.more_to_count_s = [&](const Cell &cell) { return 3e-3 + 30 * machine.call_s(cell); };
+    machine.run();
+    EXPECT_GE(machine.counted.size(), 4u);
+    EXPECT_LT(machine.elapsed_s, 1.2 * 4);
 }
 
 TEST(Planner, AStartUpThatIsReadLongerOnceEndsNoClimb) {

@@ -50,6 +50,8 @@ class Climb {
     void told_time(double size, double call_s, double cost_s, bool goes_on);
     void told_count(double size, double cost_s);
     void told_weight(double size, double cost_s);
+    void told_count_stopped(double size, double after_s) { count_costs_.stopped(size, after_s); }
+    void told_weight_stopped(double size, double after_s) { weight_costs_.stopped(size, after_s); }
     // Nothing from this size on can be read; `after_s`: where a call was stopped by the clock, else 0. A
     // series that has read nothing yet goes down.
     void told_failure(double size, double after_s);

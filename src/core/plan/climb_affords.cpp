@@ -23,7 +23,8 @@ const SolutionCosts &Climb::solution_costs() const {
 
 double Climb::expected_count_s(double size) const {
     const double call_s = costs_.expected(size);
-    if (counted_ < 2) return solution_costs().expected_count_s(call_s);
+    if (counted_ < 2 || call_s >= solution_costs().stopped_call_s)
+        return solution_costs().expected_count_s(call_s);
     // One that was slow is no growth: counts grow as calls do, or, where a start hides that, as the size.
     const double last = count_costs_.largest_size();
     const double grown = std::max(call_s / std::max(costs_.expected(last), 1e-9), size / std::max(last, 1.0));

@@ -145,9 +145,10 @@ bool Climbing::try_last_resorts() {
 }
 
 // A count: what its call takes was not known when it was queued. The first of a series is taken whatever the
-// cost.
+// cost, as long as none of the solution's was stopped.
 bool Climbing::is_worth_its_cost(const Cell &cell) const {
-    bool first = true;
+    const auto costs = ledger_.costs.find(cell.solution);
+    bool first = costs == ledger_.costs.end() || !costs->second.stopped();
     for (int line = 0; line < static_cast<int>(ledger_.options.lines.size()); ++line)
         first = first && climbs_[index_of({cell.solution, cell.shape, line, 0})].counted() == 0;
     const Climb &climb = climbs_[index_of(cell)];
@@ -199,10 +200,11 @@ bool Climbing::go_on_for_verdicts() {
 
 void Climbing::count_what_was_left_out(const Climb &climb, double dearest_s, bool spaces,
                                        std::vector<Next> &queue) const {
-    for (const auto &[size, call_s] : climb.seen()) {
-        if (climb.expected_count_s(size) > dearest_s) continue;
+    const auto &seen = climb.seen();
+    for (auto place = seen.rbegin(); place != seen.rend(); ++place) { // the smallest is taken first
+        if (climb.expected_count_s(place->first) > dearest_s) continue;
         Cell cell = climb.at();
-        cell.size = size;
+        cell.size = place->first;
         const auto found = ledger_.cells.find(cell);
         if (found == ledger_.cells.end()) continue;
         CellRecord &record = found->second;
@@ -244,6 +246,11 @@ void Climbing::told_count(const Cell &cell, double cost_s, bool climbs) {
     // Only the first was dear, by what was started for it.
     const double cheap_s = usual_call * ledger_.options.budget_s;
     if (climbs && cost_s <= cheap_s) count_what_was_left_out(climb, cheap_s, false, queue_);
+}
+
+void Climbing::told_count_stopped(const Cell &cell, double after_s, bool climbs) {
+    of(cell).told_count_stopped(cell.size, after_s);
+    if (climbs && of(cell).affords_weight(cell.size)) queue_.push_back(ledger_.issue(Task::weigh, cell));
 }
 
 void Climbing::told_weight(const Cell &cell, double cost_s) { of(cell).told_weight(cell.size, cost_s); }

@@ -28,6 +28,16 @@ class Climbing {
     void told_time(const Cell &cell, double call_s, double cost_s, bool climbs);
     void told_count(const Cell &cell, double cost_s, bool climbs);
     void told_weight(const Cell &cell, double cost_s);
+    void told_count_stopped(const Cell &cell, double after_s, bool climbs);
+    void told_weight_stopped(const Cell &cell, double after_s) {
+        of(cell).told_weight_stopped(cell.size, after_s);
+    }
+    double expected_count_s(const Cell &cell) const {
+        return climbs_[index_of(cell)].expected_count_s(cell.size);
+    }
+    double expected_weight_s(const Cell &cell) const {
+        return climbs_[index_of(cell)].expected_weight_s(cell.size);
+    }
     void told_failure(const Cell &cell, double after_s);
 
     // Of an earlier session, then all go on under the new budget.

@@ -79,6 +79,15 @@ void Ledger::told_count(const Cell &cell, double cost_s) {
     found->second.has_count = true;
 }
 
+void Ledger::told_count_stopped(const Cell &cell, double after_s) {
+    const auto found = cells.find(cell);
+    if (found == cells.end()) return;
+    found->second.uncounted = found->second.has_count = true;
+    SolutionCosts &of = costs[cell.solution];
+    const double as_long_s = found->second.call_s / policy::plan::unsteady;
+    if (as_long_s > 0 && as_long_s < of.stopped_call_s) of.stopped_call_s = as_long_s, of.stopped_s = after_s;
+}
+
 void Ledger::drop_from(const Cell &cell) {
     std::erase_if(cells, [&](const auto &entry) {
         const Cell &other = entry.first;

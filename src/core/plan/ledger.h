@@ -33,9 +33,13 @@ struct SolutionCosts {
     // The same of what either takes beyond its least, by the longest call that was counted: a start that
     // counts do without would hide it.
     double longest_call_s = 0, share_beyond = 0;
+    // The least call whose count was stopped by its limit, and when: such a one is never worth it.
+    double stopped_call_s = 1e300, stopped_s = 0;
     bool known() const { return counted > 1; }
+    bool stopped() const { return stopped_s > 0; }
     double expected_count_s(double call_s) const {
-        if (!known()) return 0;
+        if (call_s >= stopped_call_s) return 1e300;
+        if (!known()) return stopped_s * call_s / stopped_call_s;
         const double beyond = share_beyond * std::max(0.0, call_s - least_call_s);
         return std::max({least_count_s, least_share * call_s, least_count_s + beyond});
     }
@@ -70,6 +74,7 @@ struct Ledger {
 
     void told_time(const Cell &cell, double call_s, double cost_s);
     void told_count(const Cell &cell, double cost_s);
+    void told_count_stopped(const Cell &cell, double after_s);
     // Cells of that series and line from this size on are no more.
     void drop_from(const Cell &cell);
 

@@ -34,7 +34,7 @@ struct Next {
     Cell cell;
     int generation = 0;
     int round = 0;          // passes of a generation over the cells, 0 is the first
-    double limit_s = 1e300; // of a probe: it is stopped then
+    double limit_s = 1e300; // of a probe, a count, a weighing: it is stopped then
 };
 
 // A way through the sizes: one size grows while the others stay, or all grow together.

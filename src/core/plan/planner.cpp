@@ -17,12 +17,23 @@ Next Planner::next(double elapsed_s) {
     if (last_) ledger_.spent_s[{last_->solution, last_->shape}] += took_s;
     if (judges_) ledger_.judged_s = took_s;
     ledger_.elapsed_s = elapsed_s;
-    const Next step = step_now();
+    Next step = step_now();
+    step.limit_s = limit_of(step);
     judges_ = step.task == Task::judge;
     const bool is_read = step.task == Task::probe || step.task == Task::time || step.task == Task::count ||
                          step.task == Task::weigh;
     last_ = is_read ? std::optional(step.cell) : std::nullopt;
     return step;
+}
+
+// What a count takes is hardly known before the first, and never surely.
+double Planner::limit_of(const Next &step) const {
+    using namespace policy::plan;
+    if (step.task != Task::count && step.task != Task::weigh) return step.limit_s;
+    const double share_s = count_stops_at * ledger_.options.budget_s / std::max(ledger_.options.solutions, 1);
+    const double expected_s = step.task == Task::count ? climbing_.expected_count_s(step.cell)
+                                                       : climbing_.expected_weight_s(step.cell);
+    return std::max({count_stops_s, share_s, count_stops_beyond * expected_s});
 }
 
 Next Planner::step_now() {
@@ -70,6 +81,15 @@ void Planner::told_count(const Cell &cell, double cost_s) {
 }
 
 void Planner::told_weight(const Cell &cell, double cost_s) { climbing_.told_weight(cell, cost_s); }
+
+void Planner::told_count_stopped(const Cell &cell, double after_s) {
+    ledger_.told_count_stopped(cell, after_s);
+    climbing_.told_count_stopped(cell, after_s, stage_ == Stage::climb);
+}
+
+void Planner::told_weight_stopped(const Cell &cell, double after_s) {
+    climbing_.told_weight_stopped(cell, after_s);
+}
 
 void Planner::told_space_was_left_out(const Cell &cell) {
     if (const auto found = ledger_.cells.find(cell); found != ledger_.cells.end())

@@ -37,6 +37,9 @@ class Planner {
     void told_time(const Cell &cell, double call_s, double cost_s);
     void told_count(const Cell &cell, double cost_s);
     void told_weight(const Cell &cell, double cost_s); // alone, or beside a count
+    // Either by the limit that came with it: as long calls of the solution get no count from here on.
+    void told_count_stopped(const Cell &cell, double after_s);
+    void told_weight_stopped(const Cell &cell, double after_s);
     // By the count just told: where a verdict waits it is asked for again.
     void told_space_was_left_out(const Cell &cell);
     // The reading was disturbed: it is taken once more in this round.
@@ -60,6 +63,7 @@ class Planner {
 
   private:
     Next step_now();
+    double limit_of(const Next &step) const;
     Next ask_for_verdicts();
 
     enum class Stage { climb, counts, rounds };

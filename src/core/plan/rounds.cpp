@@ -27,13 +27,13 @@ Next Counting::next(std::mt19937_64 &random) {
     if (!ledger_.options.judges) return {};
     // Asked every time: each count tells what the next one of its series will cost.
     const double left_s = ledger_.options.budget_s - ledger_.elapsed_s;
+    const auto dearest_s = [&](const Cell &cell) {
+        return std::max(count_left_out * ledger_.options.budget_s,
+                        ledger_.short_of_places(cell) ? needed_count * left_s : 0);
+    };
     for (const Climb &climb : climbing_.all())
-        if (ledger_.undecided(climb.at())) {
-            const bool waits = ledger_.short_of_places(climb.at());
-            climbing_.count_what_was_left_out(
-                climb, std::max(count_left_out * ledger_.options.budget_s, waits ? needed_count * left_s : 0),
-                true, queue_);
-        }
+        if (ledger_.undecided(climb.at()))
+            climbing_.count_what_was_left_out(climb, dearest_s(climb.at()), true, queue_);
     if (ledger_.elapsed_s > until_s_) queue_.clear();
     if (queue_.empty() && ledger_.round == 1 && !asked_ && ledger_.judging_pays()) {
         asked_ = true; // where a second input tells the same, others will
@@ -50,7 +50,12 @@ Next Counting::next(std::mt19937_64 &random) {
     while (!queue_.empty()) {
         const Next step = queue_.back();
         queue_.pop_back();
-        if (!ledger_.cells.contains(step.cell)) continue;
+        const auto found = ledger_.cells.find(step.cell);
+        if (found == ledger_.cells.end()) continue;
+        if (found->second.count_s == 0 && climbing_.expected_count_s(step.cell) > dearest_s(step.cell)) {
+            found->second.uncounted = true; // smaller ones have told that since it was queued
+            continue;
+        }
         counted_ = true;
         return step;
     }
