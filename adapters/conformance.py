@@ -110,6 +110,10 @@ def script(command, throws, folder):
               f"steps grow with the input: '{few}', '{many}'")
         check(number(many, "steps") >= number(many, "bulk_steps"), "bulk work is part of the steps")
         check(worker.ask(f"count {path['large']}").split(" ")[1] == many.split(" ")[1], "the same count every time")
+        if told.get("counts_later") == "1":
+            later = worker.ask(f"count_later {path['large']}")
+            check(abs(number(later, "steps") - number(many, "steps")) <= 8,
+                  f"a later call of what keeps nothing takes as many steps: '{later}', '{many}'")
         if told.get("counts_first") == "1":
             first = worker.ask(f"count_first {path['large']}")
             check(number(first, "steps") >= number(many, "steps"), f"a first call takes no fewer steps: '{first}'")

@@ -263,10 +263,23 @@ static double iron_stopwatch_floor(size_t answer_size) {
 struct iron_stopwatch_one_call {
     void *input, *answer;
     const char *path; /* of an input that is still to be read */
+    int later;        /* a call goes before it */
 };
+/* Nothing is left of it but what the solution keeps. */
+static void iron_stopwatch_call_before(const char *path) {
+    void *const input = iron_stopwatch_taken(path);
+    void *const answer = iron_stopwatch_room(iron_stopwatch_it->answer_size);
+    if (!input) return;
+    iron_stopwatch_call(input, answer);
+    iron_stopwatch_it->drop_answer(answer);
+    iron_stopwatch_it->drop_input(input);
+    free(input);
+    free(answer);
+}
 static int iron_stopwatch_call_once(void *context) {
     struct iron_stopwatch_one_call *one = (struct iron_stopwatch_one_call *)context;
     if (one->path) {
+        if (one->later) iron_stopwatch_call_before(one->path);
         one->input = iron_stopwatch_taken(one->path);
         one->answer = iron_stopwatch_room(iron_stopwatch_it->answer_size);
         if (!one->input) return 1;
@@ -280,7 +293,7 @@ static void iron_stopwatch_drop_once(void *context) {
 }
 
 /* One call in a process of its own: its steps counted, or its memory read. */
-static const char *iron_stopwatch_apart(const char *path, int space, unsigned long long stack) {
+static const char *iron_stopwatch_apart(const char *path, int space, int later, unsigned long long stack) {
     const struct iron_stopwatch_program *it = iron_stopwatch_it;
     struct iron_stopwatch_one_call one;
     unsigned long long steps = 0, bulk = 0, before = 0, after = 0;
@@ -301,6 +314,7 @@ static const char *iron_stopwatch_apart(const char *path, int space, unsigned lo
         free(one.answer);
     } else { /* in the other process */
         one.path = path;
+        one.later = later;
         if (iron_stopwatch_count_call(iron_stopwatch_call_once, &one, &steps, &bulk) != 0)
             return "refused the input can't be opened";
     }
@@ -325,8 +339,8 @@ static const char *iron_stopwatch_obeyed(char *line, unsigned long long stack, i
     if (!words) return "refused unknown command";
     *words++ = '\0';
     if (strcmp(line, "time") == 0) return iron_stopwatch_timed(words, own);
-    if (strcmp(line, "count") == 0 || strcmp(line, "space") == 0)
-        return iron_stopwatch_apart(words, line[0] == 's', stack);
+    if (strcmp(line, "count") == 0 || strcmp(line, "count_later") == 0 || strcmp(line, "space") == 0)
+        return iron_stopwatch_apart(words, line[0] == 's', strcmp(line, "count_later") == 0, stack);
     id = strtoull(words, &words, 10);
     while (*words == ' ')
         ++words;
@@ -362,7 +376,7 @@ static int iron_stopwatch_run(const struct iron_stopwatch_program *it) {
         char *line = (char *)iron_stopwatch_room(room);
         int c;
         if (!commands || !replies) return 112;
-        fprintf(replies, "ready 1 floor_ns=%.3f passing=%s counting=%d\n",
+        fprintf(replies, "ready 1 floor_ns=%.3f passing=%s counting=%d counts_later=1\n",
                 iron_stopwatch_floor(it->answer_size), it->untouched ? "untouched" : "reference",
                 iron_stopwatch_count_call != NULL);
         fflush(replies);

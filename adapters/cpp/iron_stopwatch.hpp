@@ -206,7 +206,7 @@ class Worker {
 
     int run() {
         floor_ns_ = measured_floor();
-        std::fprintf(replies_, "ready 1 floor_ns=%.3f passing=%s counting=%d\n", floor_ns_,
+        std::fprintf(replies_, "ready 1 floor_ns=%.3f passing=%s counting=%d counts_later=1\n", floor_ns_,
                      passing() == Passing::untouched ? "untouched"
                      : passing() == Passing::moved   ? "moved"
                                                      : "reference",
@@ -256,7 +256,8 @@ class Worker {
         const std::string command = line.substr(0, blank);
         Words words{blank == std::string::npos ? "" : line.c_str() + blank};
         if (command == "time") return timed(words);
-        if (command == "count") return counted(words.rest());
+        if (command == "count") return counted(words.rest(), false);
+        if (command == "count_later") return counted(words.rest(), true);
         if (command == "space") return weighed(words.rest());
         std::size_t id = 0;
         if (!words.number(id)) throw Unusable("unknown command '" + line + "'");
@@ -372,18 +373,28 @@ class Worker {
         }
     }
 
-    // count PATH: one call in a process of its own, on an input read there.
+    // count PATH, count_later PATH: one call in a process of its own, on an input read there; a second one.
     struct Counting {
         Worker *worker;
         void *input, *slot;
         const std::string *path; // of an input that is still to be read
+        bool later;
     };
+
+    // A call that nothing is left of but what the solution keeps.
+    void call_before(const std::string &path) {
+        const Owned input = from_file(path);
+        Slots slots(solution_, 1);
+        call_(input.get(), slots.next());
+        slots.filled();
+    }
 
     // No block of it counts.
     [[gnu::no_profile_instrument_function]] static int call_once(void *context) {
         Counting &c = *static_cast<Counting *>(context);
         try {
             if (c.path) { // stays: what frees it would be counted
+                if (c.later) c.worker->call_before(*c.path);
                 c.input = c.worker->from_file(*c.path).release();
                 c.slot = (new Slots(c.worker->solution_, 1))->next();
                 iron_stopwatch_count_anew();
@@ -404,11 +415,11 @@ class Worker {
         return status == 2 ? "over-memory" : "failed the counted call threw an exception";
     }
 
-    std::string counted(const std::string &path) {
+    std::string counted(const std::string &path, bool later) {
         if (!iron_stopwatch_count_call) throw Unusable("this build counts no steps");
         unsigned long long steps = 0, bulk = 0;
         if (!std::ifstream(path)) throw Unusable("can't open " + path);
-        Counting counting{this, nullptr, nullptr, &path};
+        Counting counting{this, nullptr, nullptr, &path, later};
         const int status = iron_stopwatch_count_call(&call_once, &counting, &steps, &bulk);
         if (status != 0) return thrown(status);
         return "done steps=" + std::to_string(steps + bulk) + " bulk_steps=" + std::to_string(bulk) +
@@ -423,7 +434,7 @@ class Worker {
         const unsigned long long after = iron_stopwatch_heap_in_use(),
                                  held = after > before ? after - before : 0;
         Slots slots(solution_, 1);
-        Counting counting{this, input.get(), slots.next(), nullptr};
+        Counting counting{this, input.get(), slots.next(), nullptr, false};
         iron_stopwatch_space reading{};
         const char *stack = std::getenv("IRON_STOPWATCH_STACK");
         iron_stopwatch_space_call(&call_once, &drop_answer, &counting,

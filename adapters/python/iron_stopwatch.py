@@ -118,6 +118,8 @@ def _weigh(solve, given):
 
 
 class _Worker:
+    counts_later = 1
+
     def __init__(self, read, solve, write):
         self.read, self.solve, self.write = read, solve, write
         self.keeps_input = os.environ.get("IRON_STOPWATCH_KEEPS_INPUT") == "1"
@@ -127,8 +129,9 @@ class _Worker:
         self.replies = os.fdopen(4, "w", encoding="utf-8")
 
     def run(self):
-        self.say("ready 1 floor_ns=%.3f passing=%s counting=1" % (
-            self.measured_floor(), "untouched" if self.keeps_input else "reference"))
+        self.say("ready 1 floor_ns=%.3f passing=%s counting=1 counts_later=%d" % (
+            self.measured_floor(), "untouched" if self.keeps_input else "reference",
+            self.counts_later))
         for line in self.commands:
             words = line.rstrip("\n").split(" ")
             if words[0] == "quit":
@@ -168,16 +171,24 @@ class _Worker:
         if command == "time":
             return self.timed(int(rest[0]), int(rest[1]), [self.find(number) for number in rest[2:]])
         if command == "count":
-            return self.counted(" ".join(rest))
+            return self.counted(" ".join(rest), later=False)
+        if command == "count_later":
+            return self.counted(" ".join(rest), later=True)
         if command == "space":
             return self.weighed(" ".join(rest))
         raise _Unusable("unknown command '%s'" % command)
 
-    def counted(self, path):
+    def counted(self, path, later):
         import iron_stopwatch_counting as counting
         read, solve = (self.read, self.solve) if as_it_stands else counting.in_counted_form()
         given = self.from_file(path, read)
-        return self.apart(lambda: counting.Counter().count(solve, given))
+        before = self.from_file(path, read) if later else None
+
+        def work():
+            if later:
+                solve(before)
+            return counting.Counter().count(solve, given)
+        return self.apart(work)
 
     def apart(self, work):
         """Does it in a process of its own, so that every call finds the same memory; tells what came of it."""

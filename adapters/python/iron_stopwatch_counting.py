@@ -1412,6 +1412,7 @@ def _count_program(path):
 class _ProgramWorker(iron_stopwatch._Worker):
     """Counts a whole program again and again, each time in copies of the process in which it has begun: in its counted
     form for the steps, as it was written for the heap and for the stack. All at once takes twice as long, or more."""
+    counts_later = 0  # each copy runs once
 
     def __init__(self, path):
         import gc
@@ -1423,7 +1424,9 @@ class _ProgramWorker(iron_stopwatch._Worker):
     def measured_floor(self):
         return 0
 
-    def counted(self, path):
+    def counted(self, path, later):
+        if later:
+            raise iron_stopwatch._Unusable("a program runs once in a process")
         said = []
         for run, code in (_run_for_steps, self.code), (_run_for_heap, self.plain), (_run_for_stack, self.plain):
             said.append(self.apart(lambda: self.run_on(path, run, code)))

@@ -181,11 +181,11 @@ FittedScope fit_stage(const Session &session) {
     Scope scope = session.scope();
     scope.unused = unused_sizes_in(journal.heading);
     EarlierFits &earlier = *session.earlier;
-    const std::vector<Measurement> taken = readings_to_judge(journal.measurements);
+    const ReadingsToJudge taken = readings_to_judge(journal.measurements);
     Fitted fitted = fit(scope, claims_in(scope, agreement ? &*agreement : nullptr), taken,
                         memory_curve_in(journal.heading), earlier.series, parallel_for);
     write_file(session.file("growth.json"), growth_json(fitted.growths));
-    fitted.lines = lines_of(scope, fitted, taken, earlier, parallel_for);
+    fitted.lines = lines_of(scope, fitted, taken.measurements, earlier, parallel_for);
     FittedScope all{std::move(scope), std::move(fitted), std::move(journal)};
     if (!all.lines.empty())
         write_file(session.file("lines.json"),

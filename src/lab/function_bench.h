@@ -43,15 +43,18 @@ class FunctionBench : public Runner {
     };
     using Where = std::pair<std::string, Sizes>;
 
-    Reply asked(std::unique_ptr<Worker> &worker, const std::string &line);
+    Reply asked(std::unique_ptr<Worker> &worker, const std::string &line, double limit_s = 1e300);
     void start(std::unique_ptr<Worker> &worker, const Runnable &runnable, bool counting);
     void load(const InputId &which, int wanted);
     void warm(const InputId &which, Measurement &m);
     Batch run_batch(const InputId &which, double call_s);
     Timed time_calls(const InputId &which, const Measurement &blank);
     Timed time_cold(const InputId &which, const Measurement &blank);
-    std::vector<Measurement> counted(const std::string &input, const Measurement &blank, bool twice);
-    Measurement weighed(const std::string &input, const Measurement &blank);
+    Measurement counted(const std::string &input, const Measurement &blank, const std::string &command,
+                        double limit_s);
+    std::vector<Measurement> counted_twice(const std::string &input, const Measurement &blank,
+                                           double limit_s);
+    Measurement weighed(const std::string &input, const Measurement &blank, double limit_s);
     void note(const std::string &text);
 
     const Problem &problem_;

@@ -98,18 +98,20 @@ ProgramBench::Left ProgramBench::read_left(const std::filesystem::path &path) {
     return left;
 }
 
-Ending ProgramBench::run(const Runnable &runnable, const Input &input, bool exact_peak) {
-    const Ending ending = run_program(runnable, input.path, scratch_ / "counted.answer",
-                                      scratch_ / "program.err", 2 * problem_.limits.time_s, exact_peak);
+Ending ProgramBench::run(const Runnable &runnable, const Input &input, bool exact_peak, double limit_s) {
+    const Ending ending =
+        run_program(runnable, input.path, scratch_ / "counted.answer", scratch_ / "program.err",
+                    std::min(limit_s, 2 * problem_.limits.time_s), exact_peak);
     if (ending.outcome != Outcome::done) throw Failure{ending.outcome, told(ending)};
     return ending;
 }
 
-std::optional<ProgramBench::Left> ProgramBench::counted_in_a_copy(const Input &input) {
+std::optional<ProgramBench::Left> ProgramBench::counted_in_a_copy(const Input &input, double limit_s) {
     if (!built_.counts_in_copies) return std::nullopt;
     if (!counter_ || !counter_->alive())
         counter_ = std::make_unique<Worker>(*built_.counting, true, scratch_ / "counter.err");
-    const Reply reply = counter_->ask("count " + input.path.string(), 2 * problem_.limits.time_s);
+    const Reply reply =
+        counter_->ask("count " + input.path.string(), std::min(limit_s, 2 * problem_.limits.time_s));
     if (reply.outcome == Outcome::over_time) throw Failure{reply.outcome, reply.detail};
     if (reply.outcome != Outcome::done || reply.refused) {
         counter_.reset();
@@ -123,12 +125,12 @@ std::optional<ProgramBench::Left> ProgramBench::counted_in_a_copy(const Input &i
     return left;
 }
 
-ProgramBench::Left ProgramBench::counted(const Input &input) {
-    if (auto left = counted_in_a_copy(input)) return *std::move(left);
+ProgramBench::Left ProgramBench::counted(const Input &input, double limit_s) {
+    if (auto left = counted_in_a_copy(input, limit_s)) return *std::move(left);
     const std::filesystem::path steps = scratch_ / "program.steps";
     Runnable counting = *built_.counting;
     counting.environment.push_back("IRON_STOPWATCH_STEPS=" + steps.string());
-    const auto process = static_cast<int>(run(counting, input, false).process);
+    const auto process = static_cast<int>(run(counting, input, false, limit_s).process);
     Left left = read_left(steps);
     left.process = process;
     std::error_code ignored;
@@ -148,7 +150,7 @@ std::vector<Measurement> ProgramBench::count(const InputId &which, const Measure
     std::vector<Measurement> made;
     std::optional<SpaceReading> held;
     for (int time = 0; built_.counting && time < (ask.twice ? 2 : 1); ++time) {
-        const Left left = counted(input);
+        const Left left = counted(input, ask.limit_s);
         if (left.numbers.empty()) {
             note(built_.name + (counted_in_copies_
                                     ? ": an input was not counted: it ends well in a process of its own alone"

@@ -47,10 +47,10 @@ class ProgramBench : public Runner {
 
     void note(const std::string &text);
     static Left read_left(const std::filesystem::path &path);
-    Left counted(const Input &input);
+    Left counted(const Input &input, double limit_s);
     // Of a worker that stays; nothing where that did not end well: a run of its own tells how it ends.
-    std::optional<Left> counted_in_a_copy(const Input &input);
-    Ending run(const Runnable &runnable, const Input &input, bool exact_peak);
+    std::optional<Left> counted_in_a_copy(const Input &input, double limit_s);
+    Ending run(const Runnable &runnable, const Input &input, bool exact_peak, double limit_s = 1e300);
     Ending run_timed(const Input &input, double limit_s) const;
     bool reads_peak() const { return floor_.wall_ns > long_start_ns; }
     std::filesystem::path measured_answer() const { return scratch_ / "measured.answer"; }

@@ -80,6 +80,7 @@ Measurement measurement_of(const Json &j) {
     m.bulk_steps = j.value("bulk_steps", std::int64_t{0});
     if (j.contains("spots")) m.spots = j["spots"].get<SpotCounts>();
     m.varying = j.value("varying", false);
+    if (j.contains("later_steps")) m.later_steps = j["later_steps"].get<std::int64_t>();
     m.long_numbers = j.value("long_numbers", false);
     const auto bytes = [&](const char *name) { return j.value(name, std::int64_t{0}); };
     m.space = {bytes("space_bytes"),         bytes("heap_peak_bytes"),
@@ -163,6 +164,7 @@ std::string journal_line(const Measurement &m) {
         j["bulk_steps"] = m.bulk_steps;
         if (!m.spots.empty()) j["spots"] = m.spots;
         j["varying"] = m.varying;
+        if (m.later_steps) j["later_steps"] = *m.later_steps;
         if (m.long_numbers) j["long_numbers"] = true;
     } else if (m.outcome == Outcome::done && m.kind == MeasuredKind::space) {
         j["space_bytes"] = m.space.space_bytes;

@@ -75,8 +75,9 @@ struct Measurement {
     std::int64_t bulk_steps = 0; // work of library calls, as far as it is seen
     SpotCounts spots;            // where the steps were, all of them; empty where that is not known
     bool varying = false;
-    bool long_numbers = false;   // how long its numbers are is not among the steps
-    SpaceReading space;          // of a space reading
+    std::optional<std::int64_t> later_steps = {}; // of a second call in that process, where it was counted
+    bool long_numbers = false;                    // how long its numbers are is not among the steps
+    SpaceReading space;                           // of a space reading
     std::int64_t text_bytes = 0; // of a whole program, that it was given to read; 0: not known
     std::string answer_digest;   // "" where no answer was looked at
 };

@@ -4,8 +4,6 @@
 #include <map>
 #include <set>
 
-#include "study/remembering.h"
-
 namespace iron {
 
 namespace {
@@ -93,9 +91,9 @@ std::map<std::string, Growth> input_lengths(const Scope &scope, const std::vecto
 
 } // namespace
 
-Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
-           const std::vector<Measurement> &measurements, const MemoryCurve &memory, FitStore &store,
-           const EachOf &each) {
+Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims, const ReadingsToJudge &readings,
+           const MemoryCurve &memory, FitStore &store, const EachOf &each) {
+    const std::vector<Measurement> &measurements = readings.measurements;
     Fitted fitted{{}, {}, std::move(claims), memory, {}};
     std::vector<std::string> names;
     std::map<std::string, const SolutionClaims *> claims_by_name;
@@ -103,16 +101,16 @@ Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
         names.push_back(one.solution);
         claims_by_name[one.solution] = &one;
     }
-    const std::set<std::string> remembering = remembering_in(measurements);
     for (SolutionClaims &one : fitted.claims)
-        one.remembers = remembering.contains(one.solution);
+        one.remembers = readings.remembering.contains(one.solution);
     std::vector<Measurement> spread;
     if (!scope.unused.empty()) spread = spread_over_unused(scope, fitted.claims, measurements);
     fitted.series = all_series(spread.empty() ? measurements : spread, names, scope.shapes,
                                scope.problem.size_names(), scope.on_sweep());
     const std::set<std::string> programs = whole_programs_in(fitted.claims);
     for (NamedSeries &one : fitted.series)
-        one.series.starts_up = one.metric == Metric::time && programs.contains(one.solution);
+        one.series.starts_up = one.metric == Metric::time && (programs.contains(one.solution) ||
+                                                              readings.remembering.contains(one.solution));
     std::vector<FitJob> jobs;
     for (const NamedSeries &one : fitted.series)
         jobs.push_back(

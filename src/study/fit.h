@@ -8,6 +8,7 @@
 #include "core/growth/fitter.h"
 #include "records/journal.h"
 #include "study/lab.h"
+#include "study/readings.h"
 #include "study/scope.h"
 #include "study/size_lines.h"
 
@@ -30,9 +31,8 @@ struct EarlierFits {
 };
 
 // `store`: of an earlier turn, or empty. `each`: fits run by it.
-Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims,
-           const std::vector<Measurement> &measurements, const MemoryCurve &memory, FitStore &store,
-           const EachOf &each);
+Fitted fit(const Scope &scope, std::vector<SolutionClaims> claims, const ReadingsToJudge &readings,
+           const MemoryCurve &memory, FitStore &store, const EachOf &each);
 
 // Of solutions without any claim: what holds of them.
 struct ProposedClaim {

@@ -100,9 +100,10 @@ struct Timed {
 };
 
 struct CountAsk {
-    bool steps = true;  // else memory alone
-    bool twice = false; // counted so, to see whether both agree
-    bool space = true;  // a whole program tells it with its steps, and never alone
+    bool steps = true;      // else memory alone
+    bool twice = false;     // also a later call of that process, to see whether both agree
+    bool space = true;      // a whole program tells it with its steps, and never alone
+    double limit_s = 1e300; // then it is stopped: Failure, over-time
 };
 
 // One solution, made ready to run.

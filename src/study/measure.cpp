@@ -223,8 +223,16 @@ class Measuring {
         form.seed = other.seed;
         const bool space = space_turns_.wants(name, step.cell, generation_ == 0 && step.round == 0);
         const double from = clock_.seconds();
-        const std::vector<Measurement> made =
-            lab_.runner(name).count(other, form, {true, is_counted_twice(step.cell), false});
+        std::vector<Measurement> made;
+        try {
+            made = lab_.runner(name).count(other, form,
+                                           {true, is_counted_twice(step.cell), false, step.limit_s});
+        } catch (const Failure &failure) { // the call alone keeps the limits: it was timed
+            if (failure.outcome != Outcome::over_time) throw;
+            planner_.told_count_stopped(step.cell, clock_.seconds() - from);
+            return note(fmt::format("{}: its steps are not counted, which takes over {}",
+                                    field_.describe(step.cell), time_text(1e9 * (clock_.seconds() - from))));
+        }
         for (const Measurement &m : made)
             if (m.kind == MeasuredKind::counting) remembering_.told_least(step.cell, least_time_ns(m));
         const double count_s = count_s_[name] = clock_.seconds() - from;
@@ -238,8 +246,8 @@ class Measuring {
         const bool apart = space && space_turns_.leaves_out(name, step.cell);
         planner_.told_count(step.cell, apart ? count_s : count_s + weigh_s);
         if (space_turns_.is_left(step.cell)) planner_.told_space_was_left_out(step.cell);
-        if (made.size() > 1 && made[1].kind == MeasuredKind::counting &&
-            remembering_.told(name, made[0].steps, made[1].steps))
+        if (!made.empty() && made[0].later_steps &&
+            remembering_.told(name, made[0].steps, *made[0].later_steps))
             forget(step, name);
         look_for_memory(step, which);
     }
@@ -254,7 +262,14 @@ class Measuring {
         const std::string &name = field_.solution(step.cell);
         const double from = clock_.seconds();
         under_way_ = MeasuredKind::space;
-        const std::vector<Measurement> made = lab_.runner(name).count(which, form, {false, false, true});
+        std::vector<Measurement> made;
+        try {
+            made = lab_.runner(name).count(which, form, {false, false, true, step.limit_s});
+        } catch (const Failure &failure) {
+            if (failure.outcome != Outcome::over_time) throw;
+            planner_.told_weight_stopped(step.cell, clock_.seconds() - from);
+            return clock_.seconds() - from;
+        }
         const double seconds = clock_.seconds() - from;
         keep_all(made);
         if (!made.empty()) space_turns_.told(step.cell, seconds, made.front());

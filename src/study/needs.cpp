@@ -115,10 +115,10 @@ std::vector<SolutionClaims> made_or_tried(std::vector<SolutionClaims> claims, co
 }
 
 Fitted fitted_with_lines(const Scope &scope, const std::vector<SolutionClaims> &claims,
-                         const std::vector<Measurement> &taken, const MemoryCurve &memory,
-                         EarlierFits &earlier, const EachOf &each) {
+                         const ReadingsToJudge &taken, const MemoryCurve &memory, EarlierFits &earlier,
+                         const EachOf &each) {
     Fitted fitted = fit(scope, claims, taken, memory, earlier.series, each);
-    fitted.lines = lines_of(scope, fitted, taken, earlier, each);
+    fitted.lines = lines_of(scope, fitted, taken.measurements, earlier, each);
     return fitted;
 }
 
@@ -140,8 +140,8 @@ bool all_certain(const Scope &scope, const std::vector<SolutionClaims> &claims,
 std::vector<NamedNeed> open_needs(const Scope &scope, const std::vector<SolutionClaims> &claims,
                                   const std::vector<Measurement> &measurements, const MemoryCurve &memory,
                                   EarlierFits &earlier, const EachOf &each) {
-    std::vector<Measurement> taken = readings_to_judge(measurements);
-    leave_out_times_of_counted(taken);
+    ReadingsToJudge taken = readings_to_judge(measurements);
+    leave_out_times_of_counted(taken.measurements);
     const Fitted fitted = fitted_with_lines(scope, claims, taken, memory, earlier, each);
     const std::vector<SolutionClaims> trying = made_or_tried(claims, fitted);
     Needs needs(scope, trying);

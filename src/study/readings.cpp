@@ -115,18 +115,17 @@ std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measu
     return all;
 }
 
-std::vector<Measurement> readings_to_judge(const std::vector<Measurement> &measurements) {
-    const std::set<std::string> remembering = remembering_in(measurements);
+ReadingsToJudge readings_to_judge(const std::vector<Measurement> &measurements) {
+    ReadingsToJudge all{{}, remembering_in(measurements)};
     std::set<std::pair<std::string, std::string>> set_aside;
     for (const StepsNotTaken &one : steps_not_taken(measurements))
         set_aside.insert({one.solution, one.shape});
-    std::vector<Measurement> kept;
-    kept.reserve(measurements.size());
+    all.measurements.reserve(measurements.size());
     for (const Measurement &m : measurements)
-        if (is_told(m, remembering) &&
+        if (is_told(m, all.remembering) &&
             !(m.kind == MeasuredKind::counting && set_aside.contains({m.solution, m.shape})))
-            kept.push_back(m);
-    return kept;
+            all.measurements.push_back(m);
+    return all;
 }
 
 } // namespace iron

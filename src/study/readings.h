@@ -59,7 +59,11 @@ struct StepsNotTaken {
     double steps = 0, time_ns = 0;
 };
 std::vector<StepsNotTaken> steps_not_taken(const std::vector<Measurement> &measurements);
-// The readings without those counts, and without later calls of a solution that remembers.
-std::vector<Measurement> readings_to_judge(const std::vector<Measurement> &measurements);
+// The readings without those counts, and without later calls of the solutions that remember.
+struct ReadingsToJudge {
+    std::vector<Measurement> measurements;
+    std::set<std::string> remembering;
+};
+ReadingsToJudge readings_to_judge(const std::vector<Measurement> &measurements);
 
 } // namespace iron

@@ -63,6 +63,8 @@ bool Remembering::told_times(const std::string &solution, double first_s, double
 
 void Remembering::recall(const std::vector<Measurement> &earlier) {
     remember_.merge(remembering_in(earlier));
+    for (const Measurement &m : earlier)
+        if (m.later_steps) told(m.solution, m.steps, *m.later_steps);
 }
 
 std::set<std::string> remembering_in(const std::vector<Measurement> &measurements) {

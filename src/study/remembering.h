@@ -36,7 +36,7 @@ class Remembering {
     // looks, the second at twice the work: what a process makes ready once, classes and compiled code, does
     // not grow so.
     bool told_times(const std::string &solution, double first_s, double second_s);
-    // Known from an earlier session.
+    // Known from an earlier session, or told by its counts together.
     void recall(const std::vector<Measurement> &earlier);
     bool remembers(const std::string &solution) const { return remember_.contains(solution); }
 

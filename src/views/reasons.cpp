@@ -182,13 +182,13 @@ std::string told(const because::StartUp &b) {
             "itself hardly shows; larger sizes would",
             readings, times, bytes_text(b.least));
     return fmt::format(
-        "{} {} times as long as the least, {}, and that is the program's start-up: what it does "
+        "{} {} times as long as the least, {}, and that is the start-up of its process: what it does "
         "itself hardly shows; larger sizes would",
         readings, times, time_text(b.least));
 }
 
 std::string told(const because::BeyondStartUp &b) {
-    return fmt::format("time keeps the bound only with the program's start-up, {}: what lies beyond it "
+    return fmt::format("time keeps the bound only with the start-up of its process, {}: what lies beyond it "
                        "rises {} times against {}; larger sizes would tell",
                        time_text(b.least_ns), three_digits(b.rise), b.bound);
 }

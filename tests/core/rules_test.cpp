@@ -392,6 +392,8 @@ TEST(Rules, AStartUpHidesWhatGrowsBesideIt) {
     EXPECT_TRUE(qualifies("start-up", one.evidence, judgement));
     one.shape.starts_up = false;
     EXPECT_FALSE(qualifies("start-up", one.evidence, judgement));
+    one.shape.first_calls = true; // of processes: those start up as well
+    EXPECT_TRUE(qualifies("start-up", one.evidence, judgement));
 }
 
 // To keep a bound takes as many readings beyond the start-up as growth takes to show; to rise above it, one

@@ -27,6 +27,12 @@ class Bench {
     Measurement counted(const std::string &solution, double n) {
         return one(MeasuredKind::counting, solution, n);
     }
+    // With what a later call takes.
+    Measurement counted_twice(const std::string &solution, double n) {
+        return runner(solution)
+            .count({shape(), {{"n", n}}, seed}, blank(solution, n), {true, true, false})
+            .at(0);
+    }
     // How often each spot ran.
     SpotCounts spots(const std::string &solution, double n) { return counted(solution, n).spots; }
     SpaceReading space(const std::string &solution, double n) {

@@ -355,6 +355,53 @@ TEST(Counts, AreTheSameInEverySession) {
         }
 }
 
+// Where a call has a process of its own, too: there a later one is made for it.
+TEST(Counts, TellALaterCallApartFromAFirst) {
+    const ProblemFolder folder;
+    const std::string c = "long long kept(int n) {\n    static long long table[6000];\n    static int made;\n"
+                          "    for (; made <= n; ++made)\n        table[made] = made;\n"
+                          "    return table[n];\n}\n",
+                      loop =
+                          "    long long sum = 0;\n    for (int i = 0; i < n; ++i)\n        sum += i % 7;\n"
+                          "    return sum;\n";
+    folder.write("kept.c", c);
+    folder.write("kept.cpp", "#include <vector>\nstd::vector<long long> table;\nlong long kept(int n) {\n"
+                             "    while (static_cast<int>(table.size()) <= n)\n"
+                             "        table.push_back(table.size());\n    return table[n];\n}\n");
+    folder.write("kept.py", "def kept(n, table=[]):\n    while len(table) <= n:\n"
+                            "        table.append(len(table))\n    return table[n]\n");
+    folder.write("kept.js", "const table = [];\nfunction kept(n) {\n  while (table.length <= n) {\n"
+                            "    table.push(table.length);\n  }\n  return table[n];\n}\n");
+    folder.write("kept.rs", "use std::sync::Mutex;\nstatic TABLE: Mutex<Vec<i64>> = Mutex::new(Vec::new());\n"
+                            "fn kept(n: usize) -> i64 {\n    let mut table = TABLE.lock().unwrap();\n"
+                            "    while table.len() <= n {\n        let next = table.len() as i64;\n"
+                            "        table.push(next);\n    }\n    table[n]\n}\n");
+    folder.write("steady.cpp", "long long kept(int n) {\n" + loop + "}\n");
+    folder.write("steady.c", "long long kept(int n) {\n" + loop + "}\n");
+    folder.write("steady.py", "def kept(n):\n    return sum([i % 7 for i in range(n)])\n");
+    std::string problem =
+        "title = \"Kept\"\ncall = \"kept(n: int) -> int\"\n[sizes]\nn = { from = 0, to = 5000 }\n"
+        "[shapes.calm]\ntakes = { n = \"{n}\" }\n";
+    const std::vector<std::string> keeping = {"kept.c", "kept.cpp", "kept.py", "kept.js", "kept.rs"},
+                                   steady = {"steady.cpp", "steady.c", "steady.py"};
+    for (const auto &names : {keeping, steady})
+        for (const std::string &name : names)
+            problem += "[solutions.\"" + name + "\"]\nsource = \"" + name + "\"\n";
+    folder.write("stopwatch.toml", problem);
+    Bench bench(folder);
+    for (const std::string &name : keeping) {
+        const Measurement m = bench.counted_twice(name, 1000);
+        ASSERT_TRUE(m.later_steps) << name;
+        EXPECT_GE(m.steps, 1000) << name;
+        EXPECT_LE(*m.later_steps, 50) << name;
+    }
+    for (const std::string &name : steady) {
+        const Measurement m = bench.counted_twice(name, 1000);
+        EXPECT_EQ(m.later_steps, m.steps) << name;
+        EXPECT_FALSE(m.varying) << name;
+    }
+}
+
 TEST(ColdCalls, AreEachTheFirstOfAProcess) {
     const ProblemFolder folder;
     take_scans(folder);

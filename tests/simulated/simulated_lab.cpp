@@ -132,7 +132,10 @@ class LawRunner : public Runner {
         std::vector<Measurement> made;
         if (!ask.steps && law_.whole_program) return made;
         const double call_s = run(which, 2 * problem_.limits.time_s);
-        pass((ask.steps ? law_.counting_times : weighing_times) * call_s + ask_s);
+        const double takes_s = (ask.steps ? law_.counting_times : weighing_times) * call_s,
+                     limit_s = std::min(ask.limit_s, 2 * problem_.limits.time_s);
+        pass(std::min(takes_s, limit_s) + ask_s);
+        if (takes_s > limit_s) throw Failure{Outcome::over_time, "stopped"};
         if (law_.counts && ask.steps) {
             Measurement m = blank;
             m.kind = MeasuredKind::counting;
@@ -142,12 +145,8 @@ class LawRunner : public Runner {
                 m.spots = spots_at(which);
                 m.steps = total_of(m.spots);
             }
+            if (ask.twice) m.later_steps = law_.remembers ? m.steps / 100 : m.steps;
             made.push_back(m);
-            if (ask.twice && law_.remembers) {
-                made.front().varying = m.varying = true;
-                m.steps /= 100;
-                made.push_back(m);
-            }
         }
         if (law_.weighs && (ask.space || law_.whole_program)) {
             pass(law_.weighs_s);

@@ -53,10 +53,10 @@ MeasureSummary StudyRun::measure_all(double budget_s, bool by_calls) {
 }
 
 void StudyRun::judge_all(const Without &without) {
-    const std::vector<Measurement> taken = readings_to_judge(archive.measurements());
+    const ReadingsToJudge taken = readings_to_judge(archive.measurements());
     fitted =
         fit(scope, claims_in(scope, &agreement), taken, MemoryCurve(), earlier_.series, one_after_the_other);
-    fitted.lines = lines_of(scope, fitted, taken, earlier_, one_after_the_other);
+    fitted.lines = lines_of(scope, fitted, taken.measurements, earlier_, one_after_the_other);
     judged = judge(scope, fitted, without);
     name_lines(judged, fitted.lines, [](const std::string &, const Spot &) { return ""; });
 }

@@ -193,6 +193,20 @@ TEST(Forms, ASlowSmallestSizeIsNotTakenForAHang) {
     EXPECT_FALSE(study.sizes_read("slow").empty());
 }
 
+// A count that is over a limit says nothing of the call.
+TEST(Forms, WhatIsTooDearToCountIsTimed) {
+    Studied study({size("n", 1, make_number(1000))});
+    study.shape("calm", "{n}");
+    study.problem().limits.time_s = 2;
+    SolutionLaw &law = study.solution("traced", "n", "O(n)", 5e6); // 80 ms at n = 16
+    law.counting_times = 300;
+    study.run(20);
+    EXPECT_TRUE(study.agrees("traced"));
+    EXPECT_TRUE(reaches_in(study.read()).empty() || reaches_in(study.read()).front().sizes.at("n") > 300);
+    EXPECT_GE(study.sizes_read("traced").size(), 6u);
+    EXPECT_LE(study.summary.spent_s, 1.1 * 20);
+}
+
 TEST(Forms, WhatRemembersIsReadByFirstCalls) {
     Studied study({size("n", 1, make_number(1e5))});
     study.shape("calm", "{n}");
@@ -205,7 +219,7 @@ TEST(Forms, WhatRemembersIsReadByFirstCalls) {
     ASSERT_EQ(first_and_later(study.read()).size(), 1u);
     const FirstAndLater times = first_and_later(study.read()).front();
     EXPECT_GT(times.first_ns, 20 * times.later_ns);
-    for (const Measurement &m : readings_to_judge(study.read()))
+    for (const Measurement &m : readings_to_judge(study.read()).measurements)
         EXPECT_TRUE(m.cold || m.solution == "steady");
     const auto later = [&] {
         return std::count_if(study.read().begin(), study.read().end(),
@@ -416,8 +430,8 @@ TEST(Counts, ThatNoMachineTakesInTheTimeOfACallAreSetAside) {
     EXPECT_TRUE(steps_not_taken(copies).empty());
     ASSERT_EQ(steps_not_taken(hoisted).size(), 1u);
     EXPECT_EQ(steps_not_taken(hoisted)[0].sizes.at("n"), 16384);
-    EXPECT_EQ(readings_to_judge(hoisted).size(), 3u);
-    EXPECT_EQ(readings_to_judge(copies).size(), copies.size());
+    EXPECT_EQ(readings_to_judge(hoisted).measurements.size(), 3u);
+    EXPECT_EQ(readings_to_judge(copies).measurements.size(), copies.size());
 
     // Of whole programs the start is not theirs, and one spike says nothing.
     std::vector<Measurement> program = hoisted;

@@ -72,9 +72,9 @@ TEST(Reasons, OfWhatCanNotBeToldSayWhy) {
               std::string::npos);
     EXPECT_NE(said(because::ShapesOfTheirOwn{}).find("each shape has a claim of its own"), std::string::npos);
     EXPECT_NE(said(because::BelowGrain{262144}).find("256 KiB"), std::string::npos);
-    EXPECT_NE(
-        said(because::BeyondStartUp{"n", 5e7, 4}).find("start-up, 50 ms: what lies beyond it rises 4 times"),
-        std::string::npos);
+    EXPECT_NE(said(because::BeyondStartUp{"n", 5e7, 4})
+                  .find("start-up of its process, 50 ms: what lies beyond it rises 4 times"),
+              std::string::npos);
     EXPECT_NE(
         said(because::StartUp{8192, 2, Metric::space}).find("only 2 readings are 1.5 times the least, 8 KiB"),
         std::string::npos);

@@ -27,9 +27,11 @@ struct ShapeGrowth {
     std::string shape;
     const Growth *steps = nullptr, *time = nullptr, *space = nullptr;
     const WorkingSet *working_set = nullptr;
-    bool starts_up = false;                            // of a whole program, whose time holds its start-up
+    bool starts_up = false; // of a whole program, whose time holds its start-up, its bytes and steps too
     const std::vector<ProfileGrowth> *parts = nullptr; // of the steps, by line; null where not so counted
     const Growth *input = nullptr; // of the length of the text that a whole program reads; null: not known
+    bool first_calls = false; // of what remembers: each time is a process's first call, with its start-up
+    bool holds_start_up(Metric metric) const { return starts_up || (first_calls && metric == Metric::time); }
 };
 
 // Steps decide a claim on time where enough places could be counted for growth to show; else times have to

@@ -142,7 +142,8 @@ Judgement judge(Metric claimed, const Bound &bound, const std::vector<ShapeGrowt
     // What was left out may be what needs the bound, and so may what a start-up hides.
     judgement.loose =
         judgement.loose && unread.empty() && capped.empty() &&
-        !(worst.evidence.shape->starts_up && judgement.decided_by != Metric::steps) &&
+        (judgement.decided_by == Metric::steps ||
+         !worst.evidence.shape->holds_start_up(judgement.decided_by.value_or(Metric::time))) &&
         std::all_of(all.begin(), all.end(), [](const OneShape &one) { return one.judgement.loose; });
     // What time does beside steps is said last.
     std::vector<Remark> last;
@@ -187,6 +188,7 @@ std::vector<ShapeGrowth> shapes_of(const SolutionClaims &solution, const std::ve
         if (found == shapes.end()) {
             found = shapes.insert(shapes.end(), {growth.shape});
             found->starts_up = solution.whole_program;
+            found->first_calls = solution.remembers;
             if (options.inputs)
                 if (const auto input = options.inputs->find(growth.shape); input != options.inputs->end())
                     found->input = &input->second;

@@ -63,7 +63,8 @@ bool stays_level(const Growth &bytes) {
 
 bool is_start_up(const Evidence &e, const Judgement &j) {
     const bool bytes = j.decided_by == Metric::space;
-    if (!e.shape->starts_up || (!bytes && j.decided_by != Metric::time) || j.verdict == Verdict::undecided)
+    if (j.verdict == Verdict::undecided || (!bytes && j.decided_by != Metric::time) ||
+        !e.shape->holds_start_up(*j.decided_by))
         return false;
     const Growth &read = bytes ? *e.growth : *e.shape->time;
     if (bytes && (stays_level(read) || read.best().exact)) return false;
@@ -85,8 +86,9 @@ void allow_for_start_up(const Evidence &e, Judgement &j) {
 }
 
 bool is_kept_by_the_start_up(const Evidence &e, const Judgement &j) {
-    return e.shape->starts_up && j.decided_by == Metric::time && j.verdict == Verdict::holds &&
-           e.bound.kind != Bound::Kind::lower && rise_beyond_the_start_up(e) > own_work_rises;
+    return j.decided_by == Metric::time && e.shape->holds_start_up(Metric::time) &&
+           j.verdict == Verdict::holds && e.bound.kind != Bound::Kind::lower &&
+           rise_beyond_the_start_up(e) > own_work_rises;
 }
 void look_beyond_the_start_up(const Evidence &e, Judgement &j) {
     j.verdict = Verdict::undecided;

@@ -34,7 +34,7 @@ struct Series {
     // Where garbage may stand in the readings: to so many bytes they tell what was needed at the most. 0: as
     // finely as the grain.
     double grain_of_most = 0;
-    bool starts_up = false; // times of whole programs: each holds the start-up, whatever that is
+    bool starts_up = false; // times of whole programs, or of first calls: each holds a start-up
     bool by_luck = false;   // counts of what is met now and then: each has the error of a count, its root
     bool operator==(const Series &) const = default;
 };
