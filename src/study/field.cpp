@@ -9,6 +9,7 @@
 #include "core/policy.h"
 #include "core/words.h"
 #include "records/template_sizes.h"
+#include "study/measure.h"
 
 namespace iron {
 
@@ -154,6 +155,17 @@ std::optional<Cell> Field::cell_of(const Measurement &m) const {
         if (!between) between = cell;
     }
     return between;
+}
+
+std::size_t Field::rung(const Cell &cell) const {
+    const std::vector<double> &sizes = line(cell).sizes;
+    return static_cast<std::size_t>(std::lower_bound(sizes.begin(), sizes.end(), cell.size) - sizes.begin());
+}
+
+std::optional<Need> Field::numbered(const NamedNeed &need) const {
+    const auto solution = number_of(need.solution), shape = number_of_shape(need.shape);
+    if (!solution || !shape) return std::nullopt;
+    return Need{*solution, *shape, need.decided, need.up_to, need.more_inputs, need.short_of_places};
 }
 
 std::vector<Cell> Field::cells_from(int solution, int shape, const Sizes &from) const {

@@ -15,6 +15,8 @@
 
 namespace iron {
 
+struct NamedNeed;
+
 // Names of those that are ready, and whose answers agree.
 std::vector<std::string> those_that_agree(const std::vector<Entrant> &entrants, const Agreement &agreement);
 
@@ -29,6 +31,7 @@ class Field {
     const std::string &shape(const Cell &cell) const { return shapes_[static_cast<std::size_t>(cell.shape)]; }
     Sizes sizes(const Cell &cell) const { return line(cell).at(cell.size); }
     const SizeLine &line(const Cell &cell) const { return lines_[static_cast<std::size_t>(cell.line)]; }
+    std::size_t rung(const Cell &cell) const; // up its line, from 0
     const std::vector<std::string> &solutions() const { return solutions_; }
     const std::vector<std::string> &shapes() const { return shapes_; }
 
@@ -38,6 +41,7 @@ class Field {
     std::optional<Cell> cell_of(const Measurement &m) const;
     std::optional<int> number_of(const std::string &solution) const;
     std::optional<int> number_of_shape(const std::string &shape) const;
+    std::optional<Need> numbered(const NamedNeed &need) const;
     // The first cell of every line where all sizes are at least these.
     std::vector<Cell> cells_from(int solution, int shape, const Sizes &sizes) const;
     // Whether every size is the smallest legal one.

@@ -191,27 +191,32 @@ class Measuring {
         look_for_memory(step, which, timed.first_s.value_or(0));
     }
 
-    // A first call in a new process tells whether it remembers, and a second one there; two processes, since
-    // a machine that stands still for a moment is no memory.
     void look_for_memory(const Next &step, const InputId &which, double first_s = 0) {
         const std::string &name = field_.solution(step.cell);
-        if (!remembering_.is_doubtful(name, step.cell, first_s)) return;
-        Measurement form = blank(step, MeasuredKind::timing);
-        form.cold = true;
-        double least_s = 1e300, second_s = 0;
-        for (int process = 0; process < 2; ++process) {
-            const Timed timed = lab_.runner(name).time(which, form);
-            if (!timed.again_s) return;
-            least_s = std::min(least_s, timed.call_s);
-            second_s = std::max(second_s, *timed.again_s);
-        }
-        if (remembering_.told_times(name, least_s, second_s)) forget(step, name);
+        if (remembering_.is_doubtful(name, step.cell, first_s) &&
+            remembering_.shows_in(lab_.runner(name), which, blank(step, MeasuredKind::timing)))
+            forget(step, name);
     }
 
     // What was read of it so far says nothing: it remembers.
     void forget(const Next &step, const std::string &name) {
         readings_.call_steady(name);
         planner_.told_counts_are_void(step.cell.solution);
+    }
+
+    // Nothing where a limit stopped it: that says nothing of the call, which was timed.
+    std::optional<std::vector<Measurement>> unless_stopped(const Next &step, const InputId &which,
+                                                           const Measurement &form, const CountAsk &ask) {
+        const double from = clock_.seconds();
+        try {
+            return lab_.runner(field_.solution(step.cell)).count(which, form, ask);
+        } catch (const Failure &failure) {
+            if (!is_over_a_limit(failure.outcome)) throw;
+            note(fmt::format("{}: its {} there: {} after {}", field_.describe(step.cell),
+                             ask.steps ? "steps are not counted" : "memory is not read",
+                             word_for(failure.outcome), time_text(1e9 * (clock_.seconds() - from))));
+            return std::nullopt;
+        }
     }
 
     void count(const Next &step, const InputId &which) {
@@ -223,16 +228,10 @@ class Measuring {
         form.seed = other.seed;
         const bool space = space_turns_.wants(name, step.cell, generation_ == 0 && step.round == 0);
         const double from = clock_.seconds();
-        std::vector<Measurement> made;
-        try {
-            made = lab_.runner(name).count(other, form,
-                                           {true, is_counted_twice(step.cell), false, step.limit_s});
-        } catch (const Failure &failure) { // the call alone keeps the limits: it was timed
-            if (failure.outcome != Outcome::over_time) throw;
-            planner_.told_count_stopped(step.cell, clock_.seconds() - from);
-            return note(fmt::format("{}: its steps are not counted, which takes over {}",
-                                    field_.describe(step.cell), time_text(1e9 * (clock_.seconds() - from))));
-        }
+        const auto counted =
+            unless_stopped(step, other, form, {true, is_counted_twice(step.cell), false, step.limit_s});
+        if (!counted) return planner_.told_count_stopped(step.cell, clock_.seconds() - from);
+        const std::vector<Measurement> &made = *counted;
         for (const Measurement &m : made)
             if (m.kind == MeasuredKind::counting) remembering_.told_least(step.cell, least_time_ns(m));
         const double count_s = count_s_[name] = clock_.seconds() - from;
@@ -259,21 +258,13 @@ class Measuring {
     }
 
     double weighed(const Next &step, const InputId &which, const Measurement &form) {
-        const std::string &name = field_.solution(step.cell);
         const double from = clock_.seconds();
         under_way_ = MeasuredKind::space;
-        std::vector<Measurement> made;
-        try {
-            made = lab_.runner(name).count(which, form, {false, false, true, step.limit_s});
-        } catch (const Failure &failure) {
-            if (failure.outcome != Outcome::over_time) throw;
-            planner_.told_weight_stopped(step.cell, clock_.seconds() - from);
-            return clock_.seconds() - from;
-        }
+        const auto made = unless_stopped(step, which, form, {false, false, true, step.limit_s});
         const double seconds = clock_.seconds() - from;
-        keep_all(made);
-        if (!made.empty()) space_turns_.told(step.cell, seconds, made.front());
-        planner_.told_weight(step.cell, seconds);
+        if (made) keep_all(*made);
+        if (made && !made->empty()) space_turns_.told(step.cell, seconds, made->front());
+        made ? planner_.told_weight(step.cell, seconds) : planner_.told_weight_stopped(step.cell, seconds);
         return seconds;
     }
 
@@ -288,12 +279,10 @@ class Measuring {
     bool is_counted_twice(const Cell &cell) {
         const std::string &name = field_.solution(cell);
         if (remembering_.remembers(name)) return false;
-        const std::vector<double> &sizes = field_.line(cell).sizes;
-        const auto rung = std::lower_bound(sizes.begin(), sizes.end(), cell.size) - sizes.begin();
         const auto last = count_s_.find(name);
         const bool is_cheap =
             last == count_s_.end() || last->second <= policy::plan::usual_call * options_.budget_s;
-        return remembering_.wants_pair(cell, static_cast<std::size_t>(rung), is_cheap);
+        return remembering_.wants_pair(cell, field_.rung(cell), is_cheap);
     }
 
     // The answer of one that was not measured there, since two others differ.
@@ -337,12 +326,9 @@ class Measuring {
         std::vector<Need> list;
         std::vector<NamedNeed> named;
         lab_.at_leisure([&] { named = options_.judge(readings_.all()); });
-        for (const NamedNeed &need : named) {
-            const auto solution = field_.number_of(need.solution), shape = field_.number_of_shape(need.shape);
-            if (solution && shape)
-                list.push_back({*solution, *shape, need.decided, need.up_to,
-                                need.more_inputs && readings_.hang_on_input(need.solution, need.shape),
-                                need.short_of_places});
+        for (NamedNeed &need : named) {
+            need.more_inputs = need.more_inputs && readings_.hang_on_input(need.solution, need.shape);
+            if (const auto numbered = field_.numbered(need)) list.push_back(*numbered);
         }
         return list;
     }

@@ -61,6 +61,18 @@ bool Remembering::told_times(const std::string &solution, double first_s, double
     return first_s >= policy::plan::remembered_work * shown->second && remember_.insert(solution).second;
 }
 
+bool Remembering::shows_in(Runner &runner, const InputId &which, Measurement form) {
+    form.cold = true;
+    double least_s = 1e300, second_s = 0;
+    for (int process = 0; process < 2; ++process) {
+        const Timed timed = runner.time(which, form);
+        if (!timed.again_s) return false;
+        least_s = std::min(least_s, timed.call_s);
+        second_s = std::max(second_s, *timed.again_s);
+    }
+    return told_times(form.solution, least_s, second_s);
+}
+
 void Remembering::recall(const std::vector<Measurement> &earlier) {
     remember_.merge(remembering_in(earlier));
     for (const Measurement &m : earlier)

@@ -11,6 +11,7 @@
 
 #include "core/plan/plan.h"
 #include "records/journal.h"
+#include "study/lab.h"
 
 namespace iron {
 
@@ -36,6 +37,9 @@ class Remembering {
     // looks, the second at twice the work: what a process makes ready once, classes and compiled code, does
     // not grow so.
     bool told_times(const std::string &solution, double first_s, double second_s);
+    // Whether that is so now: a first call in a new process and a second one there; two processes, since a
+    // machine that stands still for a moment is no memory.
+    bool shows_in(Runner &runner, const InputId &which, Measurement form);
     // Known from an earlier session, or told by its counts together.
     void recall(const std::vector<Measurement> &earlier);
     bool remembers(const std::string &solution) const { return remember_.contains(solution); }
