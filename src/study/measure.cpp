@@ -212,7 +212,7 @@ class Measuring {
             return lab_.runner(field_.solution(step.cell)).count(which, form, ask);
         } catch (const Failure &failure) {
             if (!is_over_a_limit(failure.outcome)) throw;
-            note(fmt::format("{}: its {} there: {} after {}", field_.describe(step.cell),
+            note(fmt::format("{}: its {} there ({} after {})", field_.describe(step.cell),
                              ask.steps ? "steps are not counted" : "memory is not read",
                              word_for(failure.outcome), time_text(1e9 * (clock_.seconds() - from))));
             return std::nullopt;
