@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <map>
+#include <optional>
 
 #include "core/policy.h"
 #include "core/words.h"

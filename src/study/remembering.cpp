@@ -81,6 +81,9 @@ void Remembering::recall(const std::vector<Measurement> &earlier) {
 
 std::set<std::string> remembering_in(const std::vector<Measurement> &measurements) {
     std::set<std::string> names, warm;
+    Remembering counted;
+    for (const Measurement &m : measurements)
+        if (m.later_steps && counted.told(m.solution, m.steps, *m.later_steps)) names.insert(m.solution);
     if (std::none_of(measurements.begin(), measurements.end(), [](const Measurement &m) { return m.cold; }))
         return names;
     for (const Measurement &m : measurements)

@@ -63,7 +63,8 @@ class Remembering {
     std::set<std::string> remember_;
 };
 
-// Those that were read by first calls from some reading on, or counted so.
+// Those that were read by first calls from some reading on, or counted so, or whose later counts tell it: a
+// session may have ended there.
 std::set<std::string> remembering_in(const std::vector<Measurement> &measurements);
 // What it makes of their times: the largest place where first calls and later ones were timed.
 struct FirstAndLater {

@@ -64,6 +64,14 @@ TEST(Remembering, IsReadOffTheJournal) {
     EXPECT_FALSE(is_told(later, {"table"}));
     EXPECT_TRUE(is_told(later, {}));
     EXPECT_EQ(first_and_later({later, first}).at(0).first_ns, 1e6);
+    Measurement small, large; // counts alone tell it, before any first call was read for it
+    small.solution = large.solution = "table";
+    small.kind = large.kind = MeasuredKind::counting;
+    small.steps = 80, small.later_steps = 6, large.steps = 320, large.later_steps = 6;
+    EXPECT_TRUE(remembering_in({later, small}).empty());
+    EXPECT_EQ(remembering_in({later, small, large}), std::set<std::string>{"table"});
+    large.later_steps = 320;
+    EXPECT_TRUE(remembering_in({later, small, large}).empty());
     later.outcome = Outcome::crashed; // what came to no end stays
     EXPECT_TRUE(is_told(later, {"table"}));
 }
